@@ -7,6 +7,7 @@ namespace WetCradle\Server\Tests;
 use Doctrine\DBAL\Connection;
 use Doctrine\Persistence\ConnectionRegistry;
 use PHPUnit\Framework\TestCase;
+use Psr\Cache\CacheItemPoolInterface;
 use Psr\Container\ContainerInterface;
 use Symfony\Bundle\FrameworkBundle\Console\Application;
 use Symfony\Component\Console\Input\ArrayInput;
@@ -108,6 +109,12 @@ abstract class House extends TestCase
         $cache = $kernel->getContainer()->get('cache.app');
         assert($cache instanceof CacheInterface);
         $cache->delete(CropHistory::KEPT);
+        // So that each test sees what is reckoned, and not what another was answered.
+        $services = $kernel->getContainer()->get('test.service_container');
+        assert($services instanceof ContainerInterface);
+        $answers = $services->get('answers');
+        assert($answers instanceof CacheItemPoolInterface);
+        $answers->clear();
         $kernel->shutdown();
     }
 

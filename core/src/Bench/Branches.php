@@ -21,13 +21,13 @@ final class Branches
     private const SAID_EVERY = 6;
     /** Parts that may wait at once. */
     private const OPEN = 120;
-    /** Ways walked that take the time of a step. */
-    private const WALKED = 150;
-    /** Ways and fillings looked through in one go, of all there is and of a part; and how many take the time of a step. */
+    /** Forks walked that take the time of a step. */
+    private const WALKED = 200;
+    /** Forks and fillings looked through in one go, of all there is and of a part; and how many take the time of a step. */
     private const LOOKS_FIRST = 4_000_000;
     private const LOOKS = 300_000;
     private const LOOKED = 60;
-    /** Narrowing walks all ways forwards and backwards, and takes them out. */
+    /** Narrowing walks all forks forwards and backwards, and takes them out. */
     private const NARROWS = 4;
 
     /** @var list<Prices> parts that wait */
@@ -117,6 +117,6 @@ final class Branches
 
     private static function steps(Prices $part): int
     {
-        return 1 + intdiv($part->ways, self::WALKED);
+        return 1 + intdiv($part->forks, self::WALKED);
     }
 }

@@ -108,7 +108,7 @@ final class ByTurns
     /**
      * One zone fills itself: one that would do for a batch without a place, if there is one.
      *
-     * @return int ways that were walked
+     * @return int forks that were walked
      */
     public function turn(): int
     {
@@ -137,7 +137,7 @@ final class ByTurns
             $this->wanted[$batch] = max($this->least[$batch], self::EASED * $much);
         }
 
-        return $this->zones[$zone]->ways;
+        return $this->zones[$zone]->forks;
     }
 
     private function next(): int

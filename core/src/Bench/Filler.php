@@ -332,7 +332,6 @@ final class Filler
                 return [];
             }
             $zones[] = $zone;
-            $left -= $zone->ways;
         }
 
         return $zones;

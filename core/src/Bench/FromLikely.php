@@ -19,8 +19,8 @@ final class FromLikely
     private const ROUNDS_MORE = 40;
     /** Steps for which batches are settled one after another, each time that prices were looked for. */
     private const SETTLING = 20_000;
-    /** Ways walked that take the time of a step. */
-    private const WALKED = 150;
+    /** Forks walked that take the time of a step. */
+    private const WALKED = 200;
 
     private readonly LikelyLays $likely;
     private bool $isBegun = false;
@@ -58,7 +58,7 @@ final class FromLikely
                 for ($round = 0; $round < $rounds && !$this->plan->isBest() && ($round < self::ROUNDS_MORE || !$this->likely->isNear()); ++$round) {
                     $this->likely->round($this->plan->score());
                     $this->plan->noneBelow($this->likely->bound());
-                    yield 1 + intdiv($this->likely->ways, self::WALKED);
+                    yield 1 + intdiv($this->likely->forks, self::WALKED);
                 }
                 $rounds = self::ROUNDS_MORE;
                 $priced = $this->plan->score();

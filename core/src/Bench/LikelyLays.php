@@ -45,8 +45,8 @@ final class LikelyLays
     /** What stands for none of the bits of a whole number. */
     private const NO_BIT = 64;
 
-    /** Ways of all zones, which one round walks. */
-    public int $ways;
+    /** Forks of all zones, which one round walks. */
+    public int $forks;
     /** @var array<int, float> by batch, what it is wanted now */
     private array $wanted;
     /** @var array<int, float> by batch, with the best bound */
@@ -77,7 +77,7 @@ final class LikelyLays
      */
     public function __construct(private readonly ToPlace $ask, private readonly array $of, private array $zones)
     {
-        $this->ways = array_sum(array_map(static fn (ZoneWays $zone) => $zone->ways, $zones));
+        $this->forks = array_sum(array_map(static fn (ZoneWays $zone) => $zone->forks, $zones));
         $week = $ask->weekOff();
         $share = self::WANTED * $week * count($ask->leftOut) / max(1, array_sum($ask->leftOut));
         $this->wanted = $this->best = array_map(static fn (int $leftOut) => min(1.0, $share) * $leftOut, $ask->leftOut);
@@ -189,7 +189,7 @@ final class LikelyLays
         }
         $worth = $this->worth($this->best);
         $left = [];
-        $this->ways = 0;
+        $this->forks = 0;
         foreach ($this->zones as $i => $zone) {
             if (array_intersect_key($gone, $this->laysIn[$i] ??= $zone->lays()) !== []) {
                 $zone = $zone->without($gone);
@@ -198,7 +198,7 @@ final class LikelyLays
                 }
             }
             $this->zones[$i] = $zone->within($worth, min($room, (float) $this->all));
-            $this->ways += $this->zones[$i]->ways;
+            $this->forks += $this->zones[$i]->forks;
             $left += $this->laysIn[$i] = $this->zones[$i]->lays();
         }
         $this->often = array_intersect_key($this->often, $left);
@@ -217,7 +217,7 @@ final class LikelyLays
     /**
      * The cheapest filling with what is settled, among those that cost little more than the bound.
      *
-     * @param int $left ways and fillings that may still be looked at; below nothing it was ended before its end
+     * @param int $left forks and fillings that may still be looked at; below nothing it was ended before its end
      *
      * @return list<int> its lays; none where there is no such filling, it was ended, or more batches are open than can be told apart
      */

@@ -10,117 +10,141 @@ final class ListedWays
     /** Lays that may begin in one week: as many as a whole number has bits. */
     private const STARTERS = 62;
 
-    /**
-     * @param list<int> $of   the batch of each lay
-     * @param int       $most ways to be listed
-     *
-     * @return ?ZoneWays null where there are more
-     */
-    public static function of(ToPlace $ask, int $space, array $of, int $most): ?ZoneWays
+    private readonly int $end;
+    /** @var array<int, array<int, int>> by week's cell and bit, the lay that may begin */
+    private array $starters = [];
+    /** @var array<int, array<int, int>> by week's cell and lay, those that may begin beside it, by bits */
+    private array $beside = [];
+    /** @var array<int, array<string, int>> by week's cell, what follows from what stands on */
+    private array $known = [];
+    /** @var array<int, array<int, int>> by lay, its forks as they were found: what follows, with which it is known */
+    private array $forks = [];
+    private int $many = ZoneWays::END;
+
+    /** @param list<int> $of the batch of each lay */
+    private function __construct(private readonly ToPlace $ask, private readonly array $of, int $space, private int $left)
     {
-        $begin = [];
+        $this->end = ($space + 1) * $ask->weeks;
         foreach ($ask->layCell as $lay => $cell) {
             if (intdiv($cell, $ask->weeks) === $space) {
-                $begin[$cell][] = $lay;
+                $this->starters[$cell][1 << count($this->starters[$cell] ?? [])] = $lay;
             }
         }
-        $states = [[]];
-        $allSets = $allOn = [];
-        $ways = 0;
-        for ($cell = $space * $ask->weeks, $end = $cell + $ask->weeks; $cell < $end; ++$cell) {
-            $starters = $begin[$cell] ?? [];
-            if (count($starters) > self::STARTERS) {
-                return null;
-            }
-            $beside = self::beside($ask, $of, $starters, [...$starters, ...array_merge(...$states)]);
-            // What begins is known by bits: of the set, its lays; those that stand on into the next week, and their trays.
-            $number = $sets = $on = $setStays = $setTrays = $next = $numberOf = [];
-            $nextFree = $ask->free[$cell + 1] ?? 0;
-            $starterOf = [];
-            foreach ($starters as $i => $lay) {
-                $starterOf[1 << $i] = $lay;
-            }
-            foreach ($states as $state => $standing) {
-                $may = (1 << count($starters)) - 1;
-                $room = $ask->free[$cell];
-                $stays = [];
-                $trays = 0;
-                foreach ($standing as $lay) {
-                    $may &= $beside[$lay];
-                    $room -= $ask->layTrays[$lay];
-                    if ($ask->layCell[$lay] + $ask->layWeeks[$lay] > $cell + 1) {
-                        $stays[] = $lay;
-                        $trays += $ask->layTrays[$lay];
-                    }
-                }
-                $name = implode(' ', $stays).'+';
-                $todo = [[0, $may, $room]];
-                while ($todo !== []) {
-                    [$set, $may, $room] = array_pop($todo);
-                    if (!isset($number[$set])) {
-                        $number[$set] = count($sets);
-                        $lays = $stay = [];
-                        $standsOn = 0;
-                        for ($bits = $set; $bits !== 0; $bits &= $bits - 1) {
-                            $lays[] = $lay = $starterOf[$bits & -$bits];
-                            if ($ask->layWeeks[$lay] > 1) {
-                                $stay[] = $lay;
-                                $standsOn += $ask->layTrays[$lay];
-                            }
-                        }
-                        $sets[] = $lays;
-                        $on[] = [];
-                        $setStays[] = $stay;
-                        $setTrays[] = $standsOn;
-                    }
-                    $which = $number[$set];
-                    if ($trays + $setTrays[$which] <= $nextFree || $trays + $setTrays[$which] === 0) {
-                        $both = $name.implode(' ', $setStays[$which]);
-                        if (!isset($numberOf[$both])) {
-                            $numberOf[$both] = count($next);
-                            $next[] = [...$stays, ...$setStays[$which]];
-                        }
-                        $on[$which][$state] = $numberOf[$both];
-                        if (++$ways > $most) {
-                            return null;
-                        }
-                    }
-                    for (; $may !== 0; $may &= $may - 1) {
-                        $bit = $may & -$may;
-                        $lay = $starterOf[$bit];
-                        if ($ask->layTrays[$lay] <= $room) {
-                            $todo[] = [$set | $bit, $may & ~($bit | $bit - 1) & $beside[$lay], $room - $ask->layTrays[$lay]];
-                        }
-                    }
-                }
-            }
-            $states = $next;
-            $allSets[] = $sets;
-            $allOn[] = $on;
-        }
-
-        return ZoneWays::of($allSets, $allOn);
     }
 
     /**
-     * @param list<int> $of
-     * @param list<int> $starters lays that begin in a week
-     * @param list<int> $lays
+     * @param list<int> $of   the batch of each lay
+     * @param int       $left ways that may be listed; those listed are taken from it
      *
-     * @return array<int, int> by lay, the starters that may lie beside it, by bits
+     * @return ?ZoneWays null where there are more
      */
-    private static function beside(ToPlace $ask, array $of, array $starters, array $lays): array
+    public static function of(ToPlace $ask, int $space, array $of, int &$left): ?ZoneWays
     {
-        $beside = [];
-        foreach ($lays as $lay) {
-            if (!isset($beside[$lay])) {
-                $clash = $ask->clash[$ask->layComfort[$lay]] ?? [];
-                $beside[$lay] = 0;
-                foreach ($starters as $i => $other) {
-                    if ($of[$other] !== $of[$lay] && !isset($clash[$ask->layComfort[$other]])) {
-                        $beside[$lay] |= 1 << $i;
-                    }
-                }
+        $list = new self($ask, $of, $space, $left);
+        foreach ($list->starters as $starters) {
+            if (count($starters) > self::STARTERS) {
+                return null;
+            }
+        }
+        $first = $list->from($space * $ask->weeks, []);
+        $left = $list->left;
+
+        return $left < 0 ? null : $list->ways($first);
+    }
+
+    /**
+     * @param list<int> $standing lays that stand on into this week
+     */
+    private function from(int $cell, array $standing): int
+    {
+        if ($cell === $this->end) {
+            return ZoneWays::END;
+        }
+        $name = implode(' ', $standing);
+        if (isset($this->known[$cell][$name])) {
+            return $this->known[$cell][$name];
+        }
+        $ask = $this->ask;
+        $room = $ask->free[$cell];
+        $starters = $this->starters[$cell] ?? [];
+        $may = (1 << count($starters)) - 1;
+        $stays = [];
+        $trays = 0;
+        foreach ($standing as $lay) {
+            $may &= $this->beside[$cell][$lay] ??= $this->beside($lay, $starters);
+            $room -= $ask->layTrays[$lay];
+            if ($ask->layCell[$lay] + $ask->layWeeks[$lay] > $cell + 1) {
+                $stays[] = $lay;
+                $trays += $ask->layTrays[$lay];
+            }
+        }
+
+        return $this->known[$cell][$name] = $this->beginning($cell, $may, $room, $stays, $trays);
+    }
+
+    /**
+     * @param list<int> $stays
+     */
+    private function beginning(int $cell, int $may, int $room, array $stays, int $trays): int
+    {
+        $ask = $this->ask;
+        for (; $may !== 0; $may &= $may - 1) {
+            $lay = $this->starters[$cell][$may & -$may];
+            if ($ask->layTrays[$lay] <= $room) {
+                $beside = $this->beside[$cell][$lay] ??= $this->beside($lay, $this->starters[$cell]);
+                $rest = $may & $may - 1;
+                $with = $ask->layWeeks[$lay] > 1
+                    ? $this->beginning($cell, $rest & $beside, $room - $ask->layTrays[$lay], [...$stays, $lay], $trays + $ask->layTrays[$lay])
+                    : $this->beginning($cell, $rest & $beside, $room - $ask->layTrays[$lay], $stays, $trays);
+                $without = $this->beginning($cell, $rest, $room, $stays, $trays);
+
+                return $with === ZoneWays::BARRED ? $without : $this->forks[$lay][$with << 32 | $without] ??= ++$this->many;
+            }
+        }
+        if (--$this->left < 0 || $trays > ($ask->free[$cell + 1] ?? 0) && $trays !== 0) {
+            return ZoneWays::BARRED;
+        }
+
+        return $this->from($cell + 1, $stays);
+    }
+
+    private function ways(int $first): ZoneWays
+    {
+        $order = [];
+        foreach ($this->starters as $cell => $starters) {
+            foreach (array_values($starters) as $i => $lay) {
+                $order[$lay] = [$cell, $i];
+            }
+        }
+        uksort($this->forks, static fn (int $a, int $b) => $order[$b] <=> $order[$a]);
+        $place = [ZoneWays::BARRED => ZoneWays::BARRED, ZoneWays::END => ZoneWays::END];
+        $lays = [];
+        $many = ZoneWays::END;
+        foreach ($this->forks as $lay => $forks) {
+            $withouts = $withs = [];
+            foreach ($forks as $both => $fork) {
+                $withs[] = $place[$both >> 32];
+                $withouts[] = $place[$both & 0xFFFFFFFF];
+                $place[$fork] = ++$many;
+            }
+            $lays[] = [$lay, $withouts, $withs];
+        }
+
+        return new ZoneWays($lays, $place[$first], $many - ZoneWays::END);
+    }
+
+    /**
+     * @param array<int, int> $starters lays that begin in a week, by bit
+     *
+     * @return int those that may lie beside it, by bits
+     */
+    private function beside(int $lay, array $starters): int
+    {
+        $clash = $this->ask->clash[$this->ask->layComfort[$lay]] ?? [];
+        $beside = 0;
+        foreach ($starters as $bit => $other) {
+            if ($this->of[$other] !== $this->of[$lay] && !isset($clash[$this->ask->layComfort[$other]])) {
+                $beside |= $bit;
             }
         }
 

@@ -33,8 +33,8 @@ final class Prices
     /** How much of what the rounds before took counts beside the last one. */
     private const REMEMBERED = 0.85;
 
-    /** Ways of all zones, which one round walks. */
-    public int $ways;
+    /** Forks of all zones, which one round walks. */
+    public int $forks;
     /** @var array<int, float> by batch */
     private array $price;
     /** @var array<int, float> those with the best bound in this part */
@@ -62,7 +62,7 @@ final class Prices
      */
     public function __construct(private readonly ToPlace $ask, private readonly array $of, private array $zones, ?array $begin = null)
     {
-        $this->ways = array_sum(array_map(static fn (ZoneWays $zone) => $zone->ways, $zones));
+        $this->forks = array_sum(array_map(static fn (ZoneWays $zone) => $zone->forks, $zones));
         $this->price = $this->bestPrice = $begin ?? self::begin($ask);
         $this->pace = $begin === null ? self::PACE : self::PACE_IN_PART;
         $this->direction = array_fill(0, count($ask->leftOut), 0.0);
@@ -146,9 +146,9 @@ final class Prices
      * many to look through.
      *
      * @param int $known what the best filling known costs
-     * @param int $most  ways walked and fillings looked at in one go
+     * @param int $most  forks walked and fillings looked at in one go
      *
-     * @return \Generator<int, list<int>> ways walked and fillings looked at in each piece, and the lays of the cheapest filling or none
+     * @return \Generator<int, list<int>> forks walked and fillings looked at in each piece, and the lays of the cheapest filling or none
      */
     public function lookThrough(int $known, int $most): \Generator
     {
@@ -305,16 +305,16 @@ final class Prices
         return $left;
     }
 
-    /** Clears the zones of what has gone, so that fewer ways are walked. */
+    /** Clears the zones of what has gone, so that fewer forks are walked. */
     private function clear(): void
     {
         if ($this->going === []) {
             return;
         }
-        $this->ways = 0;
+        $this->forks = 0;
         foreach ($this->zones as $i => $zone) {
             $this->zones[$i] = $zone->without($this->going);
-            $this->ways += $this->zones[$i]->ways;
+            $this->forks += $this->zones[$i]->forks;
         }
         $this->gone += $this->going;
         $this->going = [];

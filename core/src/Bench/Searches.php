@@ -20,10 +20,10 @@ final class Searches
     private const MOVES = 4000;
     private const AT_A_TIME = 25;
     private const STEPS_A_MOVE = 2;
-    /** Times that zones fill themselves by turns, one after another, how many turns of each, and ways walked that take the time of a step. */
+    /** Times that zones fill themselves by turns, one after another, how many turns of each, and forks walked that take the time of a step. */
     private const BY_TURNS = 4;
     private const EACH_ROUND = 400;
-    private const WALKED = 150;
+    private const WALKED = 200;
     /** With more batches, or more weeks of zones times kinds of comfort, a house is too large to let them crowd. */
     private const MOST_CROWDING = 150;
     private const MOST_KEPT = 200_000;

@@ -26,19 +26,19 @@ final class Settling
     /** How fast prices move: in weeks off, at least; as a share of what may be gained. */
     private const PACE = 0.2;
     private const PACE_SHARE = 0.02;
-    /** It begins again, so often, from where so many ways were left. */
+    /** It begins again, so often, from where so many forks were left. */
     private const AGAIN = 4;
-    private const MIDDLE = 12_000;
-    /** Ways that may be few enough to be looked through; what of them is few enough after a try that was not; how much is looked at. */
-    private const FEW = 3500;
+    private const MIDDLE = 3_500;
+    /** Forks that may be few enough to be looked through; what of them is few enough after a try that was not; how much is looked at. */
+    private const FEW = 1000;
     private const FEWER = 0.75;
     private const LOOKS = 150_000;
     /** How much dearer than the bound is looked through first, in weeks off and of all that would be cheaper; how much further each time. */
     private const FIRST_WEEKS = 4.0;
     private const FIRST_SHARE = 0.3;
     private const ON = 2.0;
-    /** Ways walked, ways let go, and fillings looked at that take the time of a step. */
-    private const WALKED = 150;
+    /** Forks walked, forks let go, and fillings looked at that take the time of a step. */
+    private const WALKED = 200;
     private const CUT = 50;
     private const LOOKED = 60;
 
@@ -64,36 +64,36 @@ final class Settling
         $pace = max(self::PACE * $this->week, self::PACE_SHARE * $gain);
         $now = clone $this->prices;
         $now->settle([], $room);
-        yield 1 + intdiv($this->prices->ways, self::CUT) => [];
+        yield 1 + intdiv($this->prices->forks, self::CUT) => [];
         $middle = null;
         for ($again = 0; $again <= self::AGAIN; ++$again) {
             $few = self::FEW;
             while (true) {
-                if ($middle === null && $now->ways <= self::MIDDLE) {
+                if ($middle === null && $now->forks <= self::MIDDLE) {
                     $middle = clone $now;
                 }
                 $now->goOn($pace);
                 for ($round = 0; $round < self::ROUNDS; ++$round) {
                     $now->round($known());
-                    yield 1 + intdiv($now->ways, self::WALKED) => [];
+                    yield 1 + intdiv($now->forks, self::WALKED) => [];
                 }
                 if ($now->bound() >= $known()) {
                     break;
                 }
                 $next = $this->next($now->often());
-                if ($now->ways <= $few || $next === []) {
+                if ($now->forks <= $few || $next === []) {
                     $left = self::LOOKS;
                     $taken = $this->look($now, $known(), $left);
                     yield 1 + intdiv(self::LOOKS - $left, self::LOOKED) => $taken;
                     if ($taken !== [] || $left >= 0 || $next === []) {
                         break;
                     }
-                    $few = self::FEWER * $now->ways;
+                    $few = self::FEWER * $now->forks;
                 }
                 if (!$now->settle($next, $room)) {
                     break;
                 }
-                yield 1 + intdiv($now->ways, self::CUT) => [];
+                yield 1 + intdiv($now->forks, self::CUT) => [];
             }
             if ($middle === null) {
                 return;
@@ -103,7 +103,7 @@ final class Settling
     }
 
     /**
-     * @param int $left ways and fillings that may be looked at; below nothing it was ended before its end
+     * @param int $left forks and fillings that may be looked at; below nothing it was ended before its end
      *
      * @return list<int> the lays of the cheapest filling with what is settled, if it is cheaper than what is known
      */

@@ -16,7 +16,7 @@ final class Together
     /** Batches that can be told apart by the bits of a whole number. */
     public const BITS = 62;
     private const OUT = -1;
-    /** Ways and fillings looked at in one piece. */
+    /** Forks and fillings looked at in one piece. */
     private const PIECE = 30_000;
 
     /** @var array<int, int> the filling of each zone in the best way so far; none before there is one */
@@ -56,7 +56,7 @@ final class Together
      * @param array<int, int>   $cost  by lay
      * @param list<int>         $of    the bit of each lay's batch
      * @param array<int, float> $price by batch, as above
-     * @param int               $left  ways and fillings that may still be looked at, as above
+     * @param int               $left  forks and fillings that may still be looked at, as above
      *
      * @return list<int> the lays of all zones, where they cost least; none where there is no such way, or it was ended before there was one
      */
@@ -74,7 +74,7 @@ final class Together
      * @param list<int>         $of
      * @param array<int, float> $price
      *
-     * @return \Generator<int, int, void, list<int>> ways and fillings looked at in each piece but the last; in the end, the lays
+     * @return \Generator<int, int, void, list<int>> forks and fillings looked at in each piece but the last; in the end, the lays
      */
     public static function search(array $zones, array $worth, array $cost, array $of, array $price, float $room, int &$left): \Generator
     {

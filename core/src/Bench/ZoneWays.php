@@ -5,93 +5,42 @@ declare(strict_types=1);
 namespace WetCradle\Core\Bench;
 
 /**
- * All ways in which one zone can be filled, walked from week to week. What stands on from one week into the next is a state;
- * from each state, all sets of lays that may begin in a week lead on to others. The ways are listed once (`ListedWays`); then the
- * best of them is found for any worths of lays, by itself and without any search (dynamic programming over the weeks).
+ * All ways in which one zone can be filled, as forks: at each, one lay begins or is passed over, and what may follow is another fork.
+ * Forks from which the same may follow are one and the same, so that they are a fraction of the ways there are (a reduced decision
+ * diagram). They are listed once (`ListedWays`); then the best way is found for any worths of lays, by itself and without any search:
+ * from the last forks to the first, each is worth the better of both.
  *
- * Most states are reached by one way only, or by one before others. Those first ways need no table: the states that follow have
- * numbers one after the other, set by set, in the order in which they are kept. That is what makes a walk quick.
+ * A fork is known by its place, from 2 on; those that may follow one come before it. From `BARRED` no way goes on, and at `END` all is
+ * laid.
  */
 final class ZoneWays
 {
+    public const BARRED = 0;
+    public const END = 1;
     /** What sums of the same costs may differ by that were added in another order. */
     private const ROUNDED = 1e-4;
 
     /**
-     * @param list<list<list<int>>>       $sets   by week, sets of lays that may begin
-     * @param list<list<list<int>>>       $firsts by week and set, the states before, of ways to a state that none reached before them: these
-     *                                            states that follow are counted from 0 in each week
-     * @param list<list<array<int, int>>> $others by week and set, all other ways: the state that follows, by the one before
-     * @param list<int>                   $states by week, how many may follow
-     * @param bool                        $isNarrowed whether what has fewer lays may be missing while what has more is there
+     * @param list<array{int, list<int>, list<int>}> $lays  each that begins in any way, the last first; with its forks: what follows
+     *                                                     where it is passed over, and where it is laid
+     * @param int                                    $first the fork at which all ways begin
+     * @param int                                    $forks how many there are
+     * @param bool                                   $isNarrowed whether what has fewer lays may be missing while what has more is there
      */
-    private function __construct(
-        private readonly array $sets,
-        private readonly array $firsts,
-        private readonly array $others,
-        private readonly array $states,
-        public readonly int $ways,
-        private readonly bool $isNarrowed = false,
-    ) {
-    }
-
-    /**
-     * From ways with any numbers of states.
-     *
-     * @param list<list<list<int>>>       $sets by week, sets of lays that may begin
-     * @param list<list<array<int, int>>> $on   by week and set, the state that follows, by the one before; each state before follows in the week
-     *                                          before, or is 0 in the first, where nothing stands
-     */
-    public static function of(array $sets, array $on, bool $isNarrowed = false): self
+    public function __construct(private readonly array $lays, private readonly int $first, public readonly int $forks, private readonly bool $isNarrowed = false)
     {
-        /** @var array<int, int> $number */
-        $number = [0 => 0];
-        $firsts = $others = $states = [];
-        $many = 0;
-        foreach ($on as $all) {
-            $next = $firstsHere = $othersHere = [];
-            foreach ($all as $ways) {
-                $first = $other = [];
-                foreach ($ways as $state => $to) {
-                    if (isset($next[$to])) {
-                        $other[$number[$state]] = $next[$to];
-                    } else {
-                        $next[$to] = count($next);
-                        $first[] = $number[$state];
-                    }
-                }
-                $firstsHere[] = $first;
-                $othersHere[] = $other;
-                $many += count($ways);
-            }
-            $firsts[] = $firstsHere;
-            $others[] = $othersHere;
-            $states[] = count($next);
-            $number = $next;
-        }
-
-        return new self($sets, $firsts, $others, $states, $many, $isNarrowed);
     }
 
     /** Whether no way is left at all, not even to leave it empty. */
     public function isBarred(): bool
     {
-        return $this->states[count($this->states) - 1] === 0;
+        return $this->first === self::BARRED;
     }
 
     /** @return array<int, true> by lay, those that any way has */
     public function lays(): array
     {
-        $lays = [];
-        foreach ($this->sets as $sets) {
-            foreach ($sets as $set) {
-                foreach ($set as $lay) {
-                    $lays[$lay] = true;
-                }
-            }
-        }
-
-        return $lays;
+        return array_fill_keys(array_column($this->lays, 0), true);
     }
 
     /**
@@ -101,44 +50,12 @@ final class ZoneWays
      */
     public function without(array $gone): self
     {
-        $allSets = $allOn = [];
-        $reached = [0 => true];
-        foreach ($this->sets as $week => $sets) {
-            $keptSets = $keptOn = $next = [];
-            $at = 0;
-            foreach ($sets as $number => $set) {
-                $froms = $this->firsts[$week][$number];
-                foreach ($set as $lay) {
-                    if (isset($gone[$lay])) {
-                        $at += count($froms);
-                        continue 2;
-                    }
-                }
-                $ways = [];
-                foreach ($froms as $state) {
-                    if (isset($reached[$state])) {
-                        $ways[$state] = $at;
-                        $next[$at] = true;
-                    }
-                    ++$at;
-                }
-                foreach ($this->others[$week][$number] as $state => $to) {
-                    if (isset($reached[$state])) {
-                        $ways[$state] = $to;
-                        $next[$to] = true;
-                    }
-                }
-                if ($ways !== []) {
-                    $keptSets[] = $set;
-                    $keptOn[] = $ways;
-                }
-            }
-            $allSets[] = $keptSets;
-            $allOn[] = $keptOn;
-            $reached = $next;
+        $worth = [];
+        foreach ($this->lays as [$lay]) {
+            $worth[$lay] = isset($gone[$lay]) ? INF : 0.0;
         }
 
-        return self::of($allSets, $allOn, $this->isNarrowed);
+        return $this->cut($worth, 0.0, $this->isNarrowed);
     }
 
     /**
@@ -148,49 +65,7 @@ final class ZoneWays
      */
     public function within(array $worth, float $room): self
     {
-        [$before, $gains] = $this->upToEachState($worth);
-        $last = count($this->sets);
-        $most = $before[$last][0] + $room + self::ROUNDED;
-        $after = [0.0];
-        $allSets = $allOn = [];
-        for ($week = $last - 1; $week >= 0; --$week) {
-            $upTo = $before[$week];
-            $value = array_fill(0, count($upTo), INF);
-            $allSets[$week] = $allOn[$week] = [];
-            $at = 0;
-            foreach ($this->sets[$week] as $number => $set) {
-                $gain = $gains[$week][$number];
-                $ways = [];
-                foreach ($this->firsts[$week][$number] as $state) {
-                    $sum = $gain + $after[$at];
-                    if ($sum + $upTo[$state] <= $most) {
-                        $ways[$state] = $at;
-                        if ($sum < $value[$state]) {
-                            $value[$state] = $sum;
-                        }
-                    }
-                    ++$at;
-                }
-                foreach ($this->others[$week][$number] as $state => $next) {
-                    $sum = $gain + $after[$next];
-                    if ($sum + $upTo[$state] <= $most) {
-                        $ways[$state] = $next;
-                        if ($sum < $value[$state]) {
-                            $value[$state] = $sum;
-                        }
-                    }
-                }
-                if ($ways !== []) {
-                    $allSets[$week][] = $set;
-                    $allOn[$week][] = $ways;
-                }
-            }
-            $after = $value;
-        }
-        ksort($allSets);
-        ksort($allOn);
-
-        return self::of(array_values($allSets), array_values($allOn), true);
+        return $this->cut($worth, $room + self::ROUNDED, true);
     }
 
     /**
@@ -202,45 +77,19 @@ final class ZoneWays
      */
     public function dearer(array $worth): array
     {
-        [$before, $gains] = $this->upToEachState($worth);
-        $last = count($this->sets);
-        $after = [0.0];
-        $least = $before[$last][0];
+        $value = $this->values($worth);
+        $before = $this->before($worth);
         $more = [];
-        for ($week = $last - 1; $week >= 0; --$week) {
-            $upTo = $before[$week];
-            $value = array_fill(0, count($upTo), INF);
-            $at = 0;
-            foreach ($this->sets[$week] as $number => $set) {
-                $gain = $gains[$week][$number];
-                $cheapest = INF;
-                foreach ($this->firsts[$week][$number] as $state) {
-                    $sum = $gain + $after[$at++];
-                    if ($sum < $value[$state]) {
-                        $value[$state] = $sum;
-                    }
-                    $sum += $upTo[$state];
-                    if ($sum < $cheapest) {
-                        $cheapest = $sum;
-                    }
-                }
-                foreach ($this->others[$week][$number] as $state => $next) {
-                    $sum = $gain + $after[$next];
-                    if ($sum < $value[$state]) {
-                        $value[$state] = $sum;
-                    }
-                    $sum += $upTo[$state];
-                    if ($sum < $cheapest) {
-                        $cheapest = $sum;
-                    }
-                }
-                foreach ($set as $lay) {
-                    if (!isset($more[$lay]) || $cheapest - $least < $more[$lay]) {
-                        $more[$lay] = $cheapest - $least;
-                    }
+        $fork = self::END;
+        foreach ($this->lays as [$lay, , $withs]) {
+            $least = INF;
+            foreach ($withs as $with) {
+                $sum = $before[++$fork] + $value[$with];
+                if ($sum < $least) {
+                    $least = $sum;
                 }
             }
-            $after = $value;
+            $more[$lay] = $least + $worth[$lay] - $value[$this->first];
         }
 
         return $more;
@@ -258,41 +107,54 @@ final class ZoneWays
      */
     public function fillings(array $worth, array $of, float $room, int &$left): ?array
     {
-        [$gains, $batches, $after] = $this->fromEachStateOn($worth, $of);
-        $most = $after[0][0] + $room;
-        $at = [[0 => 0.0]];
-        foreach (array_keys($this->sets) as $week) {
-            $next = [];
-            foreach ($this->on($week) as $number => $ways) {
-                [$gain, $new] = [$gains[$week][$number], $batches[$week][$number]];
-                $folded = self::fold($new);
-                foreach ($ways as $state => $to) {
-                    $limit = $most - $gain - $after[$week + 1][$to];
-                    if (--$left < 0) {
-                        return null;
-                    }
-                    foreach ($at[$state] ?? [] as $key => $cost) {
-                        if ($cost > $limit) {
-                            break;
-                        }
-                        --$left;
+        $value = $this->values($worth);
+        $most = $value[$this->first] + $room;
+        $at = [$this->first => [0 => 0.0]];
+        $fork = $this->forks + 1;
+        for ($i = count($this->lays) - 1; $i >= 0; --$i) {
+            [$lay, $withouts, $withs] = $this->lays[$i];
+            $gain = $worth[$lay];
+            $new = 1 << $of[$lay];
+            $folded = self::fold($new);
+            for ($j = count($withs) - 1; $j >= 0; --$j, --$fork) {
+                if (!isset($at[$fork])) {
+                    continue;
+                }
+                $here = $at[$fork];
+                unset($at[$fork]);
+                $left -= 1 + count($here);
+                if ($left < 0) {
+                    return null;
+                }
+                $with = $withs[$j];
+                $limit = $most - $gain - $value[$with];
+                foreach ($here as $key => $cost) {
+                    if ($cost <= $limit && (($key ^ $key >> 16) & $new) === 0) {
                         $all = $key ^ $folded;
-                        if ((($key ^ $key >> 16) & $new) === 0 && (!isset($next[$to][$all]) || $cost + $gain < $next[$to][$all])) {
-                            $next[$to][$all] = $cost + $gain;
+                        if (!isset($at[$with][$all]) || $cost + $gain < $at[$with][$all]) {
+                            $at[$with][$all] = $cost + $gain;
+                        }
+                    }
+                }
+                $without = $withouts[$j];
+                $limit = $most - $value[$without];
+                if (!isset($at[$without]) && $value[$without] <= $value[$fork]) {
+                    $at[$without] = $here;
+                } else {
+                    foreach ($here as $key => $cost) {
+                        if ($cost <= $limit && (!isset($at[$without][$key]) || $cost < $at[$without][$key])) {
+                            $at[$without][$key] = $cost;
                         }
                     }
                 }
             }
-            // The cheapest first: after one that is too dear, all are.
-            foreach (array_keys($next) as $state) {
-                asort($next[$state]);
-            }
-            $at = $next;
         }
         $fillings = $dearer = [];
-        foreach ($at[0] ?? [] as $key => $cost) {
+        $ends = $at[self::END] ?? [];
+        asort($ends);
+        foreach ($ends as $key => $cost) {
             $fillings[] = $key ^ $key >> 16;
-            $dearer[] = $cost - $after[0][0];
+            $dearer[] = $cost - $value[$this->first];
         }
 
         return [$fillings, $dearer];
@@ -309,31 +171,25 @@ final class ZoneWays
      */
     public function laysFor(int $filling, array $cost, array $of): array
     {
-        $at = [[0 => [0, []]]];
-        foreach ($this->sets as $week => $sets) {
-            $next = [];
-            $on = $this->on($week);
-            foreach ($sets as $number => $set) {
-                $new = $sum = 0;
-                foreach ($set as $lay) {
-                    $new |= 1 << $of[$lay];
-                    $sum += $cost[$lay];
-                }
-                if (($new & ~$filling) !== 0) {
-                    continue;
-                }
-                foreach ($on[$number] as $state => $to) {
-                    foreach ($at[$state] ?? [] as $before => [$spent, $lays]) {
-                        if (($before & $new) === 0 && $spent + $sum < ($next[$to][$before | $new][0] ?? PHP_INT_MAX)) {
-                            $next[$to][$before | $new] = [$spent + $sum, [...$lays, ...$set]];
-                        }
+        $at = [$this->first => [0 => [0, []]]];
+        $fork = $this->forks + 1;
+        for ($i = count($this->lays) - 1; $i >= 0; --$i) {
+            [$lay, $withouts, $withs] = $this->lays[$i];
+            $new = 1 << $of[$lay];
+            for ($j = count($withs) - 1; $j >= 0; --$j, --$fork) {
+                foreach ($at[$fork] ?? [] as $key => [$spent, $lays]) {
+                    if ($spent < ($at[$withouts[$j]][$key][0] ?? PHP_INT_MAX)) {
+                        $at[$withouts[$j]][$key] = [$spent, $lays];
+                    }
+                    if (($new & ~$filling) === 0 && ($key & $new) === 0 && $spent + $cost[$lay] < ($at[$withs[$j]][$key | $new][0] ?? PHP_INT_MAX)) {
+                        $at[$withs[$j]][$key | $new] = [$spent + $cost[$lay], [...$lays, $lay]];
                     }
                 }
+                unset($at[$fork]);
             }
-            $at = $next;
         }
 
-        return $at[0][$filling][1];
+        return $at[self::END][$filling][1];
     }
 
     /**
@@ -344,71 +200,125 @@ final class ZoneWays
      */
     public function best(array $worth, array &$taken): float
     {
-        $value = [0.0];
-        $came = [];
-        foreach ($this->sets as $week => $sets) {
-            $best = array_fill(0, $this->states[$week], INF);
-            $firsts = $this->firsts[$week];
-            $others = $this->others[$week];
-            $at = 0;
-            $from = $with = [];
-            foreach ($sets as $number => $set) {
-                $gain = 0.0;
-                foreach ($set as $lay) {
-                    // What gains nothing by itself gains nothing with others, where all of these are there without it too.
-                    if ($worth[$lay] >= 0.0 && !$this->isNarrowed) {
-                        $at += count($firsts[$number]);
-                        continue 2;
-                    }
-                    $gain += $worth[$lay];
-                }
-                foreach ($firsts[$number] as $state) {
-                    $best[$at++] = $value[$state] + $gain;
-                }
-                foreach ($others[$number] as $state => $next) {
-                    $sum = $value[$state] + $gain;
-                    if ($sum < $best[$next]) {
-                        $best[$next] = $sum;
-                        $from[$next] = $state;
-                        $with[$next] = $number;
-                    }
+        $value = $this->values($worth);
+        $fork = $this->forks + 1;
+        $at = $this->first;
+        for ($i = count($this->lays) - 1; $at > self::END; --$i) {
+            [$lay, $withouts, $withs] = $this->lays[$i];
+            $fork -= count($withs);
+            if ($at > $fork) {
+                $j = $at - $fork - 1;
+                if ($worth[$lay] + $value[$withs[$j]] < $value[$withouts[$j]]) {
+                    $taken[] = $lay;
+                    $at = $withs[$j];
+                } else {
+                    $at = $withouts[$j];
                 }
             }
-            $value = $best;
-            $came[] = [$from, $with];
-        }
-        // At the end nobody stands there any more.
-        $state = 0;
-        for ($week = count($came) - 1; $week >= 0; --$week) {
-            [$from, $with] = $came[$week];
-            if (isset($from[$state])) {
-                $number = $with[$state];
-                $state = $from[$state];
-            } else {
-                for ($number = 0; $state >= count($this->firsts[$week][$number]); ++$number) {
-                    $state -= count($this->firsts[$week][$number]);
-                }
-                $state = $this->firsts[$week][$number][$state];
-            }
-            array_push($taken, ...$this->sets[$week][$number]);
         }
 
-        return $value[0];
+        return $value[$this->first];
     }
 
-    /** @return list<array<int, int>> all ways of a week, by set: the state that follows, by the one before */
-    private function on(int $week): array
+    /**
+     * What all costs from each fork on, in the best way. This is where the time goes.
+     *
+     * @param array<int, float> $worth by lay
+     *
+     * @return list<float> by fork
+     */
+    private function values(array $worth): array
     {
-        $at = 0;
-        $on = [];
-        foreach ($this->others[$week] as $number => $ways) {
-            foreach ($this->firsts[$week][$number] as $state) {
-                $ways[$state] = $at++;
+        $value = [INF, 0.0];
+        foreach ($this->lays as [$lay, $withouts, $withs]) {
+            $gain = $worth[$lay];
+            if ($gain >= 0.0 && !$this->isNarrowed) {
+                // What gains nothing by itself gains nothing with others, where all of these are there without it too.
+                foreach ($withouts as $without) {
+                    $value[] = $value[$without];
+                }
+                continue;
             }
-            $on[] = $ways;
+            foreach ($withs as $i => $with) {
+                $laid = $gain + $value[$with];
+                $passed = $value[$withouts[$i]];
+                $value[] = $laid < $passed ? $laid : $passed;
+            }
         }
 
-        return $on;
+        return $value;
+    }
+
+    /**
+     * What all costs up to each fork, in the best way.
+     *
+     * @param array<int, float> $worth by lay
+     *
+     * @return array<int, float> by fork
+     */
+    private function before(array $worth): array
+    {
+        $fork = $this->forks + 1;
+        $before = array_fill(0, $fork + 1, INF);
+        $before[$this->first] = 0.0;
+        for ($i = count($this->lays) - 1; $i >= 0; --$i) {
+            [$lay, $withouts, $withs] = $this->lays[$i];
+            $gain = $worth[$lay];
+            for ($j = count($withs) - 1; $j >= 0; --$j, --$fork) {
+                $passed = $before[$fork];
+                $laid = $passed + $gain;
+                if ($passed < $before[$withouts[$j]]) {
+                    $before[$withouts[$j]] = $passed;
+                }
+                if ($laid < $before[$withs[$j]]) {
+                    $before[$withs[$j]] = $laid;
+                }
+            }
+        }
+
+        return $before;
+    }
+
+    /** @param array<int, float> $worth by lay */
+    private function cut(array $worth, float $room, bool $isNarrowed): self
+    {
+        // Here what gains nothing may have to be laid all the same.
+        $value = (new self($this->lays, $this->first, $this->forks, true))->values($worth);
+        $before = $this->before($worth);
+        $most = $value[$this->first] + $room;
+        if ($most === INF) {
+            return new self([], self::BARRED, 0, $isNarrowed);
+        }
+        $place = [self::BARRED, self::END];
+        $kept = [];
+        $many = 0;
+        $fork = self::END;
+        foreach ($this->lays as [$lay, $withouts, $withs]) {
+            $gain = $worth[$lay];
+            $known = $keptWithouts = $keptWiths = [];
+            foreach ($withs as $i => $with) {
+                $so = $before[++$fork];
+                $passed = $withouts[$i];
+                $passed = $so + $value[$passed] <= $most ? $place[$passed] : self::BARRED;
+                $laid = $so + $gain + $value[$with] <= $most ? $place[$with] : self::BARRED;
+                if ($laid === self::BARRED) {
+                    $place[] = $passed;
+                } else {
+                    $both = $laid << 32 | $passed;
+                    if (!isset($known[$both])) {
+                        $known[$both] = ++$many + self::END;
+                        $keptWithouts[] = $passed;
+                        $keptWiths[] = $laid;
+                    }
+                    $place[] = $known[$both];
+                }
+            }
+            if ($keptWiths !== []) {
+                $kept[] = [$lay, $keptWithouts, $keptWiths];
+            }
+        }
+
+        return new self($kept, $place[$this->first], $many, $isNarrowed);
     }
 
     /**
@@ -418,86 +328,5 @@ final class ZoneWays
     private static function fold(int $bits): int
     {
         return $bits ^ $bits >> 16 ^ $bits >> 32 ^ $bits >> 48;
-    }
-
-    /**
-     * The best way up to each state, and what each set gains.
-     *
-     * @param array<int, float> $worth by lay
-     *
-     * @return array{list<array<int, float>>, list<list<float>>} by week and state, and by week and set
-     */
-    private function upToEachState(array $worth): array
-    {
-        $before = [[0.0]];
-        $gains = [];
-        foreach ($this->sets as $week => $sets) {
-            $best = array_fill(0, $this->states[$week], INF);
-            $value = $before[$week];
-            $these = [];
-            $at = 0;
-            foreach ($sets as $number => $set) {
-                $gain = 0.0;
-                foreach ($set as $lay) {
-                    $gain += $worth[$lay];
-                }
-                $these[] = $gain;
-                foreach ($this->firsts[$week][$number] as $state) {
-                    $best[$at++] = $value[$state] + $gain;
-                }
-                foreach ($this->others[$week][$number] as $state => $next) {
-                    $sum = $value[$state] + $gain;
-                    if ($sum < $best[$next]) {
-                        $best[$next] = $sum;
-                    }
-                }
-            }
-            $before[] = $best;
-            $gains[] = $these;
-        }
-
-        return [$before, $gains];
-    }
-
-    /**
-     * @param array<int, float> $worth by lay
-     * @param list<int>         $of    the batch of each lay
-     *
-     * @return array{array<int, list<float>>, array<int, list<int>>, array<int, array<int, float>>} by week and set, what it costs and the bits of its
-     *                                                                                  batches; by week and state, the least that it costs from there on
-     */
-    private function fromEachStateOn(array $worth, array $of): array
-    {
-        $gains = $batches = [];
-        foreach ($this->sets as $week => $sets) {
-            $gains[$week] = $batches[$week] = [];
-            foreach ($sets as $set) {
-                $gain = 0.0;
-                $bits = 0;
-                foreach ($set as $lay) {
-                    $gain += $worth[$lay];
-                    $bits |= 1 << $of[$lay];
-                }
-                $gains[$week][] = $gain;
-                $batches[$week][] = $bits;
-            }
-        }
-        $after = [count($this->sets) => [0.0]];
-        for ($week = count($this->sets) - 1; $week >= 0; --$week) {
-            $value = array_fill(0, $week === 0 ? 1 : $this->states[$week - 1], INF);
-            $onFrom = $after[$week + 1];
-            $on = $this->on($week);
-            foreach ($gains[$week] as $number => $gain) {
-                foreach ($on[$number] as $state => $next) {
-                    $sum = $gain + $onFrom[$next];
-                    if ($sum < $value[$state]) {
-                        $value[$state] = $sum;
-                    }
-                }
-            }
-            $after[$week] = $value;
-        }
-
-        return [$gains, $batches, $after];
     }
 }

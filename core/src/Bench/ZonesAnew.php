@@ -20,14 +20,14 @@ final class ZonesAnew
     private const FEWER = 2.0;
     /** Weeks for which zones are emptied. */
     private const WEEKS = 16;
-    /** Ways listed of those zones, and looked through; where there are more, they stay as they are. */
+    /** Ways listed of those zones, and forks and fillings looked through; where there are more, they stay as they are. */
     private const WAYS = 20_000;
     private const LOOKS = 200_000;
     /** Rounds of prices before it is looked through. */
     private const ROUNDS = 14;
-    /** Ways listed, walked by a round of prices, and looked through, that take the time of a step. */
+    /** Ways listed, forks walked by a round of prices, and fillings looked through, that take the time of a step. */
     private const LISTED = 10;
-    private const WALKED = 150;
+    private const WALKED = 200;
     private const LOOKED = 100;
 
     /** Batches taken up now: as many as can just be looked through. */
@@ -158,14 +158,13 @@ final class ZonesAnew
 
                 return 1 + intdiv(self::WAYS, self::LISTED);
             }
-            $left -= $way->ways;
             $ways[] = $way;
         }
         $prices = new Prices($part, $of, $ways, array_map(fn (int $batch) => $this->price[$batch], $batches));
         for ($round = 0; $round < self::ROUNDS && !$prices->isOver($known); ++$round) {
             $prices->round($known);
         }
-        $steps = 1 + intdiv(self::WAYS - $left, self::LISTED) + intdiv($round * $prices->ways, self::WALKED);
+        $steps = 1 + intdiv(self::WAYS - $left, self::LISTED) + intdiv($round * $prices->forks, self::WALKED);
         foreach ($prices->lookThrough($known, self::LOOKS) as $looked => $taken) {
             $steps += intdiv($looked, self::LOOKED);
             foreach ($taken as $lay) {

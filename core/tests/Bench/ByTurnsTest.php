@@ -8,7 +8,6 @@ use PHPUnit\Framework\TestCase;
 use WetCradle\Core\Bench\ByTurns;
 use WetCradle\Core\Bench\Filler;
 use WetCradle\Core\Bench\LaidOut;
-use WetCradle\Core\Bench\ListedWays;
 use WetCradle\Core\Bench\Luck;
 use WetCradle\Core\Bench\ToPlace;
 
@@ -65,7 +64,7 @@ final class ByTurnsTest extends TestCase
         }
         ksort($of);
         $of = array_values($of);
-        $zones = array_map(static fn (int $space) => ListedWays::of($ask, $space, $of, 200_000) ?? self::fail('Too many ways.'), array_keys($ask->spaces));
+        $zones = array_map(static fn (int $space) => FullHouse::ways($ask, $space, $of), array_keys($ask->spaces));
 
         return new ByTurns($ask, $of, $zones, $all, new Luck($seed));
     }

@@ -94,7 +94,8 @@ final class FillerTest extends TestCase
                 $best = $twice === [] ? min($best, $sum) : $best;
             }
             $chosen = [];
-            $zone = ListedWays::of($ask, 0, $of, 10_000);
+            $left = 10_000;
+            $zone = ListedWays::of($ask, 0, $of, $left);
             self::assertNotNull($zone);
             self::assertEqualsWithDelta($best, $zone->best($worth, $chosen), 1e-9);
             self::assertEqualsWithDelta($best, array_sum(array_map(static fn (int $lay) => $worth[$lay], $chosen)), 1e-9);
@@ -104,11 +105,13 @@ final class FillerTest extends TestCase
                 $held = [$lay => $worth[$lay] - 1000.0] + $worth;
                 self::assertEqualsWithDelta($zone->best($held, $chosen) + 1000.0 - $best, $dearer[$lay], 1e-9);
                 $without = $zone->without([$lay => true]);
-                self::assertLessThan($zone->ways, $without->ways);
+                self::assertLessThan($zone->forks, $without->forks);
                 self::assertEqualsWithDelta($zone->best([$lay => INF] + $worth, $chosen), $without->best($worth, $chosen), 1e-9);
                 self::assertArrayNotHasKey($lay, $without->dearer($worth));
             }
-            self::assertNull(ListedWays::of($ask, 0, $of, $zone->ways - 1), 'too many to list');
+            $fewer = 10_000 - $left - 1;
+            self::assertGreaterThan($zone->forks, 10_000 - $left, 'Of the ways, many go on in the same way.');
+            self::assertNull(ListedWays::of($ask, 0, $of, $fewer), 'too many to list');
         }
     }
 
@@ -132,7 +135,7 @@ final class FillerTest extends TestCase
                 }
             }
             $best = self::bestOf($ask, new Taken(5, $spaces), 0);
-            $prices = new Prices($ask, $of, array_map(static fn (int $space) => ListedWays::of($ask, $space, $of, 10_000) ?? self::fail('few enough'), [0, 1]));
+            $prices = new Prices($ask, $of, array_map(static fn (int $space) => FullHouse::ways($ask, $space, $of), [0, 1]));
             for ($depth = 0; $depth < 4; ++$depth) {
                 for ($round = 0; $round < 20; ++$round) {
                     $prices->round($best + 1);

@@ -74,12 +74,20 @@ final class FullHouse
         $of = array_values($of);
         $zones = [];
         foreach (array_keys($ask->spaces) as $space) {
-            $zone = ListedWays::of($ask, $space, $of, 200_000);
-            Assert::assertNotNull($zone, 'Too many ways.');
-            $zones[] = $zone;
+            $zones[] = self::ways($ask, $space, $of);
         }
 
         return [$ask, $of, $zones];
+    }
+
+    /** @param list<int> $of the batch of each lay */
+    public static function ways(ToPlace $ask, int $space, array $of): ZoneWays
+    {
+        $left = 200_000;
+        $zone = ListedWays::of($ask, $space, $of, $left);
+        Assert::assertNotNull($zone, 'Too many ways.');
+
+        return $zone;
     }
 
     /**

@@ -9,7 +9,6 @@ use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\Filler;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\LikelyLays;
-use WetCradle\Core\Bench\ListedWays;
 use WetCradle\Core\Bench\Prices;
 use WetCradle\Core\Bench\Space;
 use WetCradle\Core\Bench\ToPlace;
@@ -91,7 +90,7 @@ final class LikelyLaysTest extends TestCase
             $ask->lay($week % 3, new Leg(0, $week, 1, 10, $comfort));
         }
         $of = range(0, 69);
-        $likely = new LikelyLays($ask, $of, [ListedWays::of($ask, 0, $of, 1000) ?? self::fail('few enough')]);
+        $likely = new LikelyLays($ask, $of, [FullHouse::ways($ask, 0, $of)]);
         $likely->round(1000);
         $left = 100_000;
         self::assertSame([], $likely->cheapest(1e6, $left));

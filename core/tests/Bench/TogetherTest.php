@@ -9,7 +9,6 @@ use WetCradle\Core\Bench\Comfort;
 use WetCradle\Core\Bench\LaidOut;
 use WetCradle\Core\Bench\Leg;
 use WetCradle\Core\Bench\LikelyLays;
-use WetCradle\Core\Bench\ListedWays;
 use WetCradle\Core\Bench\Luck;
 use WetCradle\Core\Bench\Prices;
 use WetCradle\Core\Bench\Space;
@@ -99,7 +98,7 @@ final class TogetherTest extends TestCase
                     }
                 }
             }
-            $zone = ListedWays::of($ask, 0, $of, 10_000) ?? self::fail('few enough');
+            $zone = FullHouse::ways($ask, 0, $of);
             $worth = array_map(static fn () => (float) mt_rand(-20, 4), $of);
             [$sets, $least] = self::setsOf($ask, $spaces, $of, $worth);
             $taken = [];
@@ -214,7 +213,7 @@ final class TogetherTest extends TestCase
                 $of[] = $batch;
             }
         }
-        $zones = array_map(static fn (int $space) => ListedWays::of($ask, $space, $of, 1000) ?? self::fail('few enough'), [0, 1]);
+        $zones = array_map(static fn (int $space) => FullHouse::ways($ask, $space, $of), [0, 1]);
         $looked = static function (int $known, int $most) use ($ask, $of, $zones): array {
             $prices = new Prices($ask, $of, $zones);
             $prices->round($known);

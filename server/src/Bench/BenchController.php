@@ -23,6 +23,7 @@ use WetCradle\Server\Compute\OneAtATime;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\SentOnce;
+use WetCradle\Server\Http\UntilWritten;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Potting\PotLot;
@@ -45,7 +46,7 @@ final class BenchController
     ) {
     }
 
-    #[Route('/api/bench', methods: ['GET'])]
+    #[Route('/api/bench', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function week(Request $request): Answer
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();

@@ -14,6 +14,7 @@ use WetCradle\Core\Plan\NextThing;
 use WetCradle\Core\Plan\OrderOutlook;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\UntilWritten;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Tags;
 use WetCradle\Server\Stock\Caring;
@@ -36,7 +37,7 @@ final class DayController
     ) {
     }
 
-    #[Route('/api/day', methods: ['GET'])]
+    #[Route('/api/day', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function day(Request $request): Answer
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();
@@ -49,6 +50,9 @@ final class DayController
         $byCode = array_column($tags, null, 'code');
         $wanted = $this->wanted->said($needing, $tags);
         $clocks = $this->takeSheets->running();
+        if ($clocks !== []) {
+            UntilWritten::not($request);
+        }
 
         return new Answer([
             'week' => $week->written(),

@@ -12,6 +12,7 @@ use WetCradle\Server\Crops\Ways;
 use WetCradle\Server\Crops\Windows;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\UntilWritten;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Loads;
 
@@ -31,7 +32,7 @@ final class RailController
     ) {
     }
 
-    #[Route('/api/rail', methods: ['GET'])]
+    #[Route('/api/rail', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function rail(): Answer
     {
         $from = $this->today->week()->plus(-self::WEEKS_BACK);

@@ -15,6 +15,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\UntilWritten;
 
 /** Crops: their names, histories, and the season in which each is taken. */
 final class CropController
@@ -30,14 +31,14 @@ final class CropController
     ) {
     }
 
-    #[Route('/api/crops', methods: ['GET'])]
+    #[Route('/api/crops', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function all(): Answer
     {
         return new Answer(['crops' => $this->views->all()]);
     }
 
     /** When each way's material is right around a week: open, closing, next or later. */
-    #[Route('/api/season', methods: ['GET'])]
+    #[Route('/api/season', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function season(Request $request): Answer
     {
         $week = $request->query->has('week') ? Week::of($request->query->getString('week')) : $this->today->week();

@@ -16,7 +16,7 @@ use WetCradle\Server\Nursery\Words;
 #[AsEventListener]
 final class Answers
 {
-    public function __construct(private readonly Words $words)
+    public function __construct(private readonly Words $words, private readonly UntilWritten $untilWritten)
     {
     }
 
@@ -27,7 +27,9 @@ final class Answers
             $says = json_encode($this->words->everywhere($answer->says), JsonResponse::DEFAULT_ENCODING_OPTIONS | JSON_THROW_ON_ERROR);
             $answer->setContent($says);
             if ($event->getRequest()->isMethod('GET') && $answer->isSuccessful()) {
-                $answer->setEtag(hash('xxh128', $says));
+                $mark = hash('xxh128', $says);
+                $this->untilWritten->keep($event->getRequest(), $says, $mark);
+                $answer->setEtag($mark);
                 $answer->isNotModified($event->getRequest());
             }
         }

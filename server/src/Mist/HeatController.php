@@ -6,6 +6,7 @@ namespace WetCradle\Server\Mist;
 
 use Symfony\Component\Routing\Attribute\Route;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\UntilWritten;
 
 /** Heat over the planned season. */
 final class HeatController
@@ -14,7 +15,7 @@ final class HeatController
     {
     }
 
-    #[Route('/api/mist/heat', methods: ['GET'])]
+    #[Route('/api/mist/heat', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function planned(): Answer
     {
         return new Answer($this->heat->planned());

@@ -17,6 +17,7 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Http\SentOnce;
+use WetCradle\Server\Http\UntilWritten;
 use WetCradle\Server\Nursery\House;
 
 /** The season's plan as a whole: its hours and chances, drafting it, moving batches, evening out, shopping, versions. */
@@ -132,14 +133,14 @@ final class PlanController
     }
 
     /** Moves that would lighten overfull weeks; saves nothing. */
-    #[Route('/api/plan/even', methods: ['GET'])]
+    #[Route('/api/plan/even', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     #[IsGranted('ROLE_WORKS')]
     public function even(Evening $evening): Answer
     {
         return new Answer($this->long->run('work is evened out', static fn (Going $going) => $evening->propose(self::WEEKS, $going)));
     }
 
-    #[Route('/api/plan/shopping', methods: ['GET'])]
+    #[Route('/api/plan/shopping', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function shopping(Shopping $shopping): Answer
     {
         return new Answer(['items' => $shopping->list()]);

@@ -22,6 +22,7 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Conflict;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Http\UntilWritten;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Wanted\Pot;
 use WetCradle\Server\Wanted\Wanted;
@@ -41,7 +42,7 @@ final class LotController
     ) {
     }
 
-    #[Route('/api/lots', methods: ['GET'])]
+    #[Route('/api/lots', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function all(): Answer
     {
         return new Answer(['lots' => $this->views->all()]);

@@ -12,6 +12,7 @@ use WetCradle\Core\Compute\Fields;
 use WetCradle\Server\Compute\OneAtATime;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
+use WetCradle\Server\Http\UntilWritten;
 
 /** What waits for pots, and the week board. */
 final class PottingController
@@ -20,7 +21,7 @@ final class PottingController
     {
     }
 
-    #[Route('/api/potting', methods: ['GET'])]
+    #[Route('/api/potting', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function queue(): Answer
     {
         return new Answer($this->board->view());
@@ -34,7 +35,7 @@ final class PottingController
     }
 
     /** The weeks filled by what can wait least; saves nothing. */
-    #[Route('/api/potting/fill', methods: ['GET'])]
+    #[Route('/api/potting/fill', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function fill(OneAtATime $long): Answer
     {
         return new Answer($long->run('potting is laid into weeks', $this->board->fill(...)));

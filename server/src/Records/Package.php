@@ -14,7 +14,7 @@ use WetCradle\Server\Nursery\House;
  * All that a nursery has kept as one folder of open formats: a table of plain text for each table of the database, a description of
  * their columns, types and keys (a tabular data package, `datapackage.json`), and the pictures beside them. `PackageIn` reads it back.
  *
- * Nothing is left out but answers that are kept for a lost reply: it holds how passwords were pressed into shape, and is to be kept
+ * Nothing is left out but answers that are kept for a lost reply, and the mark of the last write: it holds how passwords were pressed into shape, and is to be kept
  * as a copy is.
  */
 final class Package
@@ -22,7 +22,7 @@ final class Package
     public const DESCRIPTION = 'datapackage.json';
     /** What stands where nothing is known: an empty text is something else. */
     public const NOTHING = '\N';
-    private const LEFT_OUT = ['migration', 'sent_write'];
+    private const LEFT_OUT = ['migration', 'sent_write', 'last_write'];
     private const TYPES = ['INTEGER' => 'integer', 'REAL' => 'number', 'TEXT' => 'string', 'BLOB' => 'string'];
 
     public function __construct(private readonly Connection $db, private readonly House $house, private readonly Today $today)

@@ -17,6 +17,7 @@ use WetCradle\Server\Database\Removals;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Http\UntilWritten;
 
 /** Stock blocks: what they are, what each can give in a week, whether it is fit to. */
 final class StockController
@@ -33,7 +34,7 @@ final class StockController
     ) {
     }
 
-    #[Route('/api/stock', methods: ['GET'])]
+    #[Route('/api/stock', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function all(Request $request): Answer
     {
         $week = $this->week($request);

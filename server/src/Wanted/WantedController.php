@@ -19,6 +19,7 @@ use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
 use WetCradle\Server\Http\SentOnce;
+use WetCradle\Server\Http\UntilWritten;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Plan\Planner;
 use WetCradle\Server\Plan\Redating;
@@ -42,7 +43,7 @@ final class WantedController
     }
 
     /** Orders of the running season and of all that follow; or of one that is over, by its year or by one of its orders. */
-    #[Route('/api/wanted', methods: ['GET'])]
+    #[Route('/api/wanted', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function all(Request $request, House $house): Answer
     {
         $asked = Fields::of(array_map(static fn (mixed $one) => is_numeric($one) ? (int) $one : $one, $request->query->all()));

@@ -56,7 +56,7 @@ final class PackageTest extends House
         $photos = Kernel::varDir().'/photos';
         (new Filesystem())->dumpFile("{$photos}/one.jpg", 'a picture');
         self::assertStringStartsWith('0 ', self::console('cradle:records-out', ['folder' => $this->folder]));
-        $tables = $this->db()->fetchFirstColumn("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT IN ('migration', 'sent_write') AND name NOT LIKE 'sqlite%' ORDER BY name");
+        $tables = $this->db()->fetchFirstColumn("SELECT name FROM sqlite_master WHERE type = 'table' AND name NOT IN ('migration', 'sent_write', 'last_write') AND name NOT LIKE 'sqlite%' ORDER BY name");
         $described = (array) json_decode((string) file_get_contents("{$this->folder}/datapackage.json"), true, 64, JSON_THROW_ON_ERROR);
         self::assertSame($tables, array_column($described['resources'], 'name'));
         $triggers = $this->db()->fetchAllAssociative("SELECT name, sql FROM sqlite_master WHERE type = 'trigger' ORDER BY name");
