@@ -8,7 +8,7 @@ use WetCradle\Core\Rates\CropRate;
 use WetCradle\Core\Rates\PastBatch;
 use WetCradle\Core\Rates\StickCount;
 
-// Run by bin/bench, with the address of a server that has the demo.
+// Run by bin/bench, with the address of a server that has the demo, and with its CRADLE_VAR.
 require dirname(__DIR__).'/vendor/autoload.php';
 require __DIR__.'/rows.php';
 require __DIR__.'/season.php';
@@ -29,6 +29,7 @@ $batches = json_decode($send('GET', '/api/batches'), true)['batches'];
 $first = static fn (string $state): string => current(array_filter($batches, static fn (array $batch) => $batch['state'] === $state))['code'];
 [$batch, $planned, $rooting] = [$batches[60]['code'], $first('planned'), $first('rooting')];
 $wanted = json_decode($send('GET', '/api/wanted'), true)['wanted'][40]['id'];
+$written = written((string) getenv('CRADLE_VAR'));
 foreach ([
     'session', 'rail', 'day?week='.$session['week'], 'bench?week='.$session['week'], 'bench/offers?batch='.$planned, 'bench/work',
     'zones/1/season', 'wanted', 'batches', 'batches/'.$batch, 'stock?week='.$session['week'], 'stock/HO-1', 'take-sheets?batches='.$planned,
@@ -36,7 +37,10 @@ foreach ([
     'day-sheet?day='.$session['today'], 'mixes', 'dips', 'batches/'.$rooting.'/curve', 'batches/'.$rooting.'/wait', 'crops',
     'crops/holly-black-gate', 'find?q=hebe', 'mist/programmes', 'mist/heat', 'alarms', 'plan/chances',
 ] as $read) {
-    timesRow(DEMO, $read, timed(static fn () => $send('GET', "/api/{$read}"), 20), SOON);
+    timesRow(DEMO, $read, timed(static fn () => $send('GET', "/api/{$read}"), 20, $written), SOON);
+}
+foreach (['rail', 'day?week='.$session['week'], 'bench?week='.$session['week'], 'wanted', 'plan/even', 'potting'] as $read) {
+    timesRow('Reads on the demo, where nothing was written meanwhile', $read, timed(static fn () => $send('GET', "/api/{$read}"), 20), SOON);
 }
 timesRow('Reckonings on the demo', 'a batch proposed', timed(static fn () => $send('POST', "/api/wanted/{$wanted}/proposal", '{}'), 40));
 // A drag asks this again and again, each time for another week.

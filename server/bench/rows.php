@@ -53,19 +53,37 @@ function spoken(float $figure): string
 /**
  * How long so many rounds of work take, each, after one that is not counted.
  *
+ * @param callable(): void $before what is done before each, and is not counted
+ *
  * @return list<float> seconds
  */
-function timed(callable $work, int $rounds): array
+function timed(callable $work, int $rounds, ?callable $before = null): array
 {
+    $before === null || $before();
     $work();
     $times = [];
     for ($i = 0; $i < $rounds; ++$i) {
+        $before === null || $before();
         $begun = hrtime(true);
         $work();
         $times[] = (hrtime(true) - $begun) / 1e9;
     }
 
     return $times;
+}
+
+/**
+ * As if something had been written to a nursery, so that nothing is answered as it was before (`Http\UntilWritten`).
+ *
+ * @return Closure(): void
+ */
+function written(string $var): Closure
+{
+    $db = new PDO('sqlite:'.$var.'/cradle.sqlite');
+
+    return static function () use ($db): void {
+        $db->exec('UPDATE last_write SET mark = lower(hex(randomblob(16)))');
+    };
 }
 
 /** @return Closure(string, string, ?string=): string asks a server, as one who is signed in */

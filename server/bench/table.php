@@ -9,7 +9,7 @@ $part = null;
 echo <<<'MD'
 # How long it takes
 
-Written by `bin/bench > docs/speed.md`. Times of reads, writes and drawings are those within which 19 of 20 were done. On ten years: the made-up nursery with sixty times the batches of the demo, only its last season open.
+Written by `bin/bench > docs/speed.md`. Times of reads, writes and drawings are those within which 19 of 20 were done; reads come right after a write, where it does not say otherwise. On ten years: the made-up nursery with sixty times the batches of the demo, only its last season open.
 
 | what | now | goal | met | beside it |
 |---|---|---|---|---|

@@ -6,7 +6,7 @@ use Symfony\Component\HttpFoundation\Request;
 use WetCradle\Server\Kernel;
 
 // Run by bin/bench, with the addresses of a server that has the demo with ten years behind it, sixty times as much, and of one that
-// has a sixth of that; and with CRADLE_VAR of the first: how long a read of each room takes, by how much it grows, and what it needs.
+// has a sixth of that, with the folder of the second; and with CRADLE_VAR of the first: how long a read of each room takes, by how much it grows, and what it needs.
 require __DIR__.'/rows.php';
 require dirname(__DIR__).'/config/bootstrap.php';
 
@@ -23,7 +23,7 @@ const PART = 'Reads on ten years';
 const TIMES = 20;
 const OVER = 'wanted?season=2025';
 
-[, $large, $small] = $argv + [1 => 'http://127.0.0.1:8080', 2 => 'http://127.0.0.1:8081'];
+[, $large, $small, $ofSmall] = $argv + [1 => 'http://127.0.0.1:8080', 2 => 'http://127.0.0.1:8081', 3 => '/tmp'];
 
 /** @return list<string> what each room asks for: first what shows only what is open, then what shows all that ever was */
 function reads(Closure $send): array
@@ -50,10 +50,10 @@ function reads(Closure $send): array
     ];
 }
 
-/** @return list<float> seconds */
-function read(Closure $send, string $read): array
+/** @return list<float> seconds, each right after a write */
+function read(Closure $send, string $read, Closure $written): array
 {
-    return timed(static fn () => $send('GET', "/api/{$read}"), TIMES);
+    return timed(static fn () => $send('GET', "/api/{$read}"), TIMES, $written);
 }
 
 /** Megabytes that one read takes, of a process that has answered another. */
@@ -84,17 +84,22 @@ function megabytes(string $read): float
 }
 
 [$send, $sendSmall] = [browser($large), browser($small)];
+[$written, $writtenSmall] = [written((string) getenv('CRADLE_VAR')), written($ofSmall)];
 $reads = reads($send);
 $over = (int) array_search(OVER, $reads, true);
 $grown = $longest = [];
 // Before anything is said: who has begun to answer can begin no session.
-$needed = array_combine($reads, array_map(megabytes(...), $reads));
+$needed = [];
+foreach ($reads as $read) {
+    $written();
+    $needed[$read] = megabytes($read);
+}
 foreach ($reads as $i => $read) {
     $size = strlen($send('GET', "/api/{$read}"));
-    $seconds = read($send, $read);
+    $seconds = read($send, $read, $written);
     $beside = number_format($size / 1024).' kB';
     if ($i < $over) {
-        $less = median(read($sendSmall, $read));
+        $less = median(read($sendSmall, $read, $writtenSmall));
         $grown[$read] = median($seconds) / $less;
         $beside .= sprintf(', %s ms with a sixth', spoken(1000 * $less));
     }

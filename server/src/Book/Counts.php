@@ -9,6 +9,7 @@ use Doctrine\DBAL\Connection;
 use Doctrine\DBAL\ParameterType;
 use WetCradle\Core\Book\State;
 use WetCradle\Core\Calendar\Week;
+use WetCradle\Server\Database\Once;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Potting\Dispatch;
 
@@ -17,7 +18,7 @@ final class Counts
 {
     private const STILL_COUNTS = "a.kind = 'count_and_pot' AND NOT EXISTS (SELECT 1 FROM act u WHERE u.undoes = a.id)";
 
-    public function __construct(private readonly Connection $db)
+    public function __construct(private readonly Connection $db, private readonly Once $once)
     {
     }
 
@@ -48,14 +49,15 @@ final class Counts
     /** @return array<int, array<string, int>> what stands in trays, by line: stuck and rooted */
     public function inTrays(): array
     {
-        $counts = [];
-        $rows = Row::all($this->db, "SELECT line_id, state, count FROM standing WHERE count > 0 AND state IN ('stuck', 'rooted')");
-        foreach ($rows as $row) {
-            $counts[$row->int('line_id')] ??= ['stuck' => 0, 'rooted' => 0];
-            $counts[$row->int('line_id')][$row->text('state')] = $row->int('count');
-        }
+        return $this->once->read('in trays', function (): array {
+            $counts = [];
+            foreach (Row::all($this->db, "SELECT line_id, state, count FROM standing WHERE count > 0 AND state IN ('stuck', 'rooted')") as $row) {
+                $counts[$row->int('line_id')] ??= ['stuck' => 0, 'rooted' => 0];
+                $counts[$row->int('line_id')][$row->text('state')] = $row->int('count');
+            }
 
-        return $counts;
+            return $counts;
+        });
     }
 
     /** @return array<int, array<string, int>> what stands in pots, by line: potted and grown */
@@ -238,6 +240,12 @@ final class Counts
      * @return array<int, \DateTimeImmutable> by line
      */
     public function newest(): array
+    {
+        return $this->once->read('newest counts', $this->readNewest(...));
+    }
+
+    /** @return array<int, \DateTimeImmutable> by line */
+    private function readNewest(): array
     {
         // A cross join is walked in its order: from the few batches that are there to their entries, and not through all acts ever.
         $of = static fn (string $side): string => 'SELECT l.id AS line, a.on_day FROM batch b CROSS JOIN line l ON l.batch_id = b.id

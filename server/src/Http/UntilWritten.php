@@ -5,12 +5,14 @@ declare(strict_types=1);
 namespace WetCradle\Server\Http;
 
 use Doctrine\DBAL\Connection;
+use Psr\Cache\CacheItemInterface;
 use Psr\Cache\CacheItemPoolInterface;
 use Symfony\Component\DependencyInjection\Attribute\Autowire;
 use Symfony\Component\EventDispatcher\Attribute\AsEventListener;
 use Symfony\Component\HttpFoundation\Request;
 use Symfony\Component\HttpFoundation\Response;
 use Symfony\Component\HttpKernel\Event\ControllerArgumentsEvent;
+use Symfony\Component\HttpKernel\Event\TerminateEvent;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Row;
 
@@ -30,6 +32,8 @@ final class UntilWritten
     private const MARK = '_mark';
     /** Answers kept of each route: of so many weeks or seasons. */
     private const EACH = 16;
+
+    private ?CacheItemInterface $toKeep = null;
 
     public function __construct(
         #[Autowire(service: 'answers')] private readonly CacheItemPoolInterface $kept,
@@ -57,7 +61,7 @@ final class UntilWritten
         }
     }
 
-    /** What is about to be answered has a time of day in it, or is somebody's own. */
+    /** What is about to be answered has a time of day in it. */
     public static function not(Request $request): void
     {
         $request->attributes->remove(self::SAME);
@@ -68,9 +72,19 @@ final class UntilWritten
     {
         $mark = $request->attributes->get(self::MARK);
         if ($mark !== null && $request->attributes->getBoolean(self::SAME)) {
-            $this->kept->save($this->kept->getItem(self::place($request))->set([
+            $this->toKeep = $this->kept->getItem(self::place($request))->set([
                 'asked' => $request->getRequestUri(), 'mark' => $mark, 'says' => $says, 'etag' => $etag,
-            ]));
+            ]);
+        }
+    }
+
+    /** After it was answered: who asked need not wait for it. */
+    #[AsEventListener]
+    public function onTerminate(TerminateEvent $event): void
+    {
+        if ($this->toKeep !== null) {
+            $this->kept->save($this->toKeep);
+            $this->toKeep = null;
         }
     }
 

@@ -14,6 +14,7 @@ use WetCradle\Core\Rates\NurseryLearnt;
 use WetCradle\Core\Rates\WayTells;
 use WetCradle\Server\Crops\Way;
 use WetCradle\Server\Crops\Ways;
+use WetCradle\Server\Database\Once;
 use WetCradle\Server\Database\Row;
 
 /**
@@ -32,7 +33,7 @@ final class Learning
     /** @var ?array<int, float> */
     private ?array $marked = null;
 
-    public function __construct(private readonly Connection $db, private readonly Ways $ways)
+    public function __construct(private readonly Connection $db, private readonly Ways $ways, private readonly Once $once)
     {
     }
 
@@ -250,6 +251,9 @@ final class Learning
 
     private function row(): Row
     {
-        return Row::first($this->db, 'SELECT * FROM learnt WHERE id = 1') ?? throw new \LogicException('What is learnt is kept in one row.');
+        return $this->once->read(
+            'learnt',
+            fn (): Row => Row::first($this->db, 'SELECT * FROM learnt WHERE id = 1') ?? throw new \LogicException('What is learnt is kept in one row.'),
+        );
     }
 }

@@ -15,6 +15,7 @@ use WetCradle\Core\Stock\BlockOffer;
 use WetCradle\Core\Stock\Fitness;
 use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Crops\SheetBook;
+use WetCradle\Server\Database\Once;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Trace\Recalls;
@@ -31,6 +32,7 @@ final class Fit
         private readonly House $house,
         private readonly Recalls $recalls,
         private readonly Today $today,
+        private readonly Once $once,
     ) {
     }
 
@@ -168,6 +170,12 @@ final class Fit
      * @return array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>} by block id
      */
     public function looked(?StockBlock $only = null): array
+    {
+        return $only === null ? $this->once->read('looked', fn (): array => $this->readLooked(null)) : $this->readLooked($only);
+    }
+
+    /** @return array{clean: array<int, string>, found: array<int, string>, recalled: array<int, string>} by block id */
+    private function readLooked(?StockBlock $only): array
     {
         $which = $only === null ? '' : ' AND block_id = '.(int) $only->id;
         $said = ['clean' => [], 'found' => [], 'recalled' => $this->recalls->blocks()];

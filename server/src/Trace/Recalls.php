@@ -7,6 +7,7 @@ namespace WetCradle\Server\Trace;
 use Doctrine\ORM\EntityManagerInterface;
 use WetCradle\Core\Records\TraceKind;
 use WetCradle\Server\Book\Lineage;
+use WetCradle\Server\Database\Once;
 use WetCradle\Server\Database\Row;
 use WetCradle\Server\Potting\PotLot;
 
@@ -16,7 +17,7 @@ use WetCradle\Server\Potting\PotLot;
  */
 final class Recalls
 {
-    public function __construct(private readonly EntityManagerInterface $em, private readonly Lineage $lineage)
+    public function __construct(private readonly EntityManagerInterface $em, private readonly Lineage $lineage, private readonly Once $once)
     {
     }
 
@@ -68,9 +69,9 @@ final class Recalls
     /** @return list<array{kind: TraceKind, what: int, why: string}> */
     private function brief(): array
     {
-        return array_map(
+        return $this->once->read('recalls', fn (): array => array_map(
             static fn (Row $row) => ['kind' => TraceKind::from($row->text('kind')), 'what' => $row->int('what'), 'why' => $row->text('why')],
             Row::all($this->em->getConnection(), 'SELECT kind, what, why FROM recall WHERE lifted_at IS NULL ORDER BY id DESC'),
-        );
+        ));
     }
 }
