@@ -63,8 +63,6 @@ final class LikelyLays
     private array $often = [];
     /** @var array<int, true> batches of which it is settled where they lie, or that they lie nowhere */
     private array $settled = [];
-    /** @var array<int, array<int, true>> by zone, the lays that any of its ways has, once they were asked for */
-    private array $laysIn = [];
     /** What all others together may be wanted at most; and what a settled batch is wanted, so that they never lie in its place. */
     private readonly int $all;
     private readonly float $most;
@@ -182,24 +180,21 @@ final class LikelyLays
             [$other, $end] = $this->ask->laysOf($batch);
             for (; $other < $end; ++$other) {
                 if ($other !== $lay) {
-                    $gone[$other] = true;
+                    $gone[$other] = INF;
                 }
             }
             $this->hold($batch, $this->most);
         }
-        $worth = $this->worth($this->best);
+        $worth = array_replace($this->worth($this->best), $gone);
         $left = [];
         $this->forks = 0;
         foreach ($this->zones as $i => $zone) {
-            if (array_intersect_key($gone, $this->laysIn[$i] ??= $zone->lays()) !== []) {
-                $zone = $zone->without($gone);
-                if ($zone->isBarred()) {
-                    return false;
-                }
+            $this->zones[$i] = $zone = $zone->within($worth, min($room, (float) $this->all));
+            if ($zone->isBarred()) {
+                return false;
             }
-            $this->zones[$i] = $zone->within($worth, min($room, (float) $this->all));
-            $this->forks += $this->zones[$i]->forks;
-            $left += $this->laysIn[$i] = $this->zones[$i]->lays();
+            $this->forks += $zone->forks;
+            $left += $zone->lays();
         }
         $this->often = array_intersect_key($this->often, $left);
         $lies = [];

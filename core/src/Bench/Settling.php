@@ -28,9 +28,9 @@ final class Settling
     private const PACE_SHARE = 0.02;
     /** It begins again, so often, from where so many forks were left. */
     private const AGAIN = 4;
-    private const MIDDLE = 3_500;
+    private const MIDDLE = 2_500;
     /** Forks that may be few enough to be looked through; what of them is few enough after a try that was not; how much is looked at. */
-    private const FEW = 1000;
+    private const FEW = 600;
     private const FEWER = 0.75;
     private const LOOKS = 150_000;
     /** How much dearer than the bound is looked through first, in weeks off and of all that would be cheaper; how much further each time. */
