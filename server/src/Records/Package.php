@@ -14,8 +14,8 @@ use WetCradle\Server\Nursery\House;
  * All that a nursery has kept as one folder of open formats: a table of plain text for each table of the database, a description of
  * their columns, types and keys (a tabular data package, `datapackage.json`), and the pictures beside them. `PackageIn` reads it back.
  *
- * Nothing is left out but answers that are kept for a lost reply, and the mark of the last write: it holds how passwords were pressed into shape, and is to be kept
- * as a copy is.
+ * Nothing is left out but answers that are kept for a lost reply, and the mark of the last write: it holds how passwords were pressed
+ * into shape, and is to be kept as a copy is.
  */
 final class Package
 {
