@@ -4,7 +4,10 @@ declare(strict_types=1);
 
 namespace WetCradle\Core\Bench;
 
-/** Lists all ways in which one zone can be filled (`ZoneWays`), week by week: what may begin beside all that stands on from the week before. */
+/**
+ * Lists all ways in which one zone can be filled (`ZoneWays`), week by week: what may begin beside all that stands on from the week before.
+ * What follows from the same lays that stand on is listed once; and what comes to the same, whatever stands on, is one fork.
+ */
 final class ListedWays
 {
     /** Lays that may begin in one week: as many as a whole number has bits. */
@@ -15,9 +18,9 @@ final class ListedWays
     private array $starters = [];
     /** @var array<int, array<int, int>> by week's cell and lay, those that may begin beside it, by bits */
     private array $beside = [];
-    /** @var array<int, array<string, int>> by week's cell, what follows from what stands on */
+    /** @var array<int, array<string, int>> by week's cell and what stands on into it, the fork that follows */
     private array $known = [];
-    /** @var array<int, array<int, int>> by lay, its forks as they were found: what follows, with which it is known */
+    /** @var array<int, array<int, int>> by lay, its forks as they were found; by what follows where it is laid, and where it is passed over */
     private array $forks = [];
     private int $many = ZoneWays::END;
 
@@ -53,7 +56,9 @@ final class ListedWays
     }
 
     /**
-     * @param list<int> $standing lays that stand on into this week
+     * The fork at which a week begins.
+     *
+     * @param list<int> $standing lays that stand on into it
      */
     private function from(int $cell, array $standing): int
     {
@@ -83,7 +88,11 @@ final class ListedWays
     }
 
     /**
-     * @param list<int> $stays
+     * The fork about the first of those that may still begin in a week; or that at which the next week begins, where there is none.
+     *
+     * @param int       $may   lays that may begin beside those that were laid, by bits
+     * @param int       $room  trays that are free this week
+     * @param list<int> $stays lays that stand on into the next week, and how many trays they have
      */
     private function beginning(int $cell, int $may, int $room, array $stays, int $trays): int
     {
@@ -108,6 +117,7 @@ final class ListedWays
         return $this->from($cell + 1, $stays);
     }
 
+    /** All forks in the order in which they are walked: the last lays first. */
     private function ways(int $first): ZoneWays
     {
         $order = [];

@@ -21,14 +21,18 @@ final class ZoneWays
     private const ROUNDED = 1e-4;
 
     /**
-     * @param list<array{int, list<int>, list<int>}> $lays  each that begins in any way, the last first; with its forks: what follows
-     *                                                     where it is passed over, and where it is laid
-     * @param int                                    $first the fork at which all ways begin
-     * @param int                                    $forks how many there are
+     * @param list<array{int, list<int>, list<int>}> $lays       each that begins in any way, the last first; with its forks: what follows
+     *                                                          where it is passed over, and where it is laid
+     * @param int                                    $first      the fork at which all ways begin
+     * @param int                                    $forks      how many there are
      * @param bool                                   $isNarrowed whether what has fewer lays may be missing while what has more is there
      */
-    public function __construct(private readonly array $lays, private readonly int $first, public readonly int $forks, private readonly bool $isNarrowed = false)
-    {
+    public function __construct(
+        private readonly array $lays,
+        private readonly int $first,
+        public readonly int $forks,
+        private readonly bool $isNarrowed = false,
+    ) {
     }
 
     /** Whether no way is left at all, not even to leave it empty. */
