@@ -530,6 +530,15 @@ final class UpgradeTest extends TestCase
         self::assertSame(['1,200.5', 'UTC'], $this->db->fetchNumeric('SELECT numbers, time_zone FROM nursery'));
     }
 
+    public function testANurseryThatHadNoMarkOfItsLastWriteGetsOne(): void
+    {
+        $this->bringUpTo('Version20261229000000');
+        $this->bringUp();
+        self::assertMatchesRegularExpression('/^[0-9a-f]{32}$/', (string) $this->db->fetchOne('SELECT mark FROM last_write'));
+        $this->expectException(DriverException::class);
+        $this->db->insert('last_write', ['id' => 2, 'mark' => 'another']);
+    }
+
     public function testPotsStayPotsAndWhatLeavesWithoutOneStandsBesideThem(): void
     {
         $this->bringUpTo('Version20261225000000');
