@@ -18,7 +18,7 @@ final class FromLikely
     private const ROUNDS = 150;
     private const ROUNDS_MORE = 40;
     /** Steps for which batches are settled one after another, each time that prices were looked for. */
-    private const SETTLING = 12_000;
+    private const SETTLING = 20_000;
     /** Forks walked that take the time of a step. */
     private const WALKED = 200;
 

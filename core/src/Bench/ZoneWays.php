@@ -104,10 +104,10 @@ final class ZoneWays
      *
      * @param array<int, float> $worth by lay
      * @param list<int>         $of    the batch of each lay, each below what a whole number has bits
-     * @param int               $left  ways that may still be walked; what is walked is taken from it
+     * @param int               $left  forks and sets that may still be looked at; those looked at are taken from it
      *
      * @return ?array{list<int>, list<float>} by the bits of the batches, how much more than the best way, cheapest first; null where it
-     *                                        took too many ways
+     *                                        took too much
      */
     public function fillings(array $worth, array $of, float $room, int &$left): ?array
     {
@@ -286,8 +286,7 @@ final class ZoneWays
     /** @param array<int, float> $worth by lay */
     private function cut(array $worth, float $room, bool $isNarrowed): self
     {
-        // Here what gains nothing may have to be laid all the same.
-        $value = (new self($this->lays, $this->first, $this->forks, true))->values($worth);
+        $value = $this->values($worth);
         $before = $this->before($worth);
         $most = $value[$this->first] + $room;
         if ($most === INF) {
