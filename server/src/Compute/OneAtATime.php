@@ -5,11 +5,13 @@ declare(strict_types=1);
 namespace WetCradle\Server\Compute;
 
 use Symfony\Component\Clock\ClockInterface;
+use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\Lock\LockFactory;
 use Symfony\Component\Lock\Store\FlockStore;
 use WetCradle\Core\Compute\Going;
 use WetCradle\Server\Account\Account;
 use WetCradle\Server\Database\Writing;
+use WetCradle\Server\Http\UntilWritten;
 use WetCradle\Server\Kernel;
 
 /**
@@ -23,6 +25,7 @@ final class OneAtATime
     public function __construct(
         private readonly Writing $writing,
         private readonly ClockInterface $clock,
+        private readonly RequestStack $requests,
     ) {
         $this->file = Kernel::varDir().'/long.json';
     }
@@ -47,7 +50,14 @@ final class OneAtATime
         try {
             $going = new Progress($this->file, $what, $this->writing->by(), $this->clock);
 
-            return $compute($going);
+            $computed = $compute($going);
+            $request = $this->requests->getMainRequest();
+            if ($request !== null && ($this->running()['stopped'] ?? false)) {
+                // What one person stopped is not all there is to find.
+                UntilWritten::not($request);
+            }
+
+            return $computed;
         } finally {
             @unlink($this->file);
             $lock->release();

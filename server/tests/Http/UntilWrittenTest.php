@@ -4,7 +4,14 @@ declare(strict_types=1);
 
 namespace WetCradle\Server\Tests\Http;
 
+use Doctrine\ORM\EntityManagerInterface;
+use Symfony\Component\HttpFoundation\Request;
+use Symfony\Component\HttpFoundation\RequestStack;
 use Symfony\Component\Routing\RouterInterface;
+use Symfony\Component\Security\Core\Authentication\Token\Storage\TokenStorageInterface;
+use Symfony\Component\Security\Core\Authentication\Token\UsernamePasswordToken;
+use WetCradle\Server\Account\Account;
+use WetCradle\Server\Compute\OneAtATime;
 use WetCradle\Server\Http\UntilWritten;
 use WetCradle\Server\Tests\House;
 use WetCradle\Server\Tests\Statements;
@@ -125,6 +132,25 @@ final class UntilWrittenTest extends House
         $this->says('/api/day');
         self::assertGreaterThan(10, array_sum(Statements::during(fn () => $this->says('/api/day'))), 'Its clock goes on.');
         self::assertTrue(str_contains($this->says('/api/day'), '"startedAt":"2027-05-12T06:00:00"'));
+    }
+
+    public function testWhatSomebodyStoppedIsNotAllThereIsAndNotKept(): void
+    {
+        $request = Request::create('/api/potting/fill');
+        $request->attributes->set(UntilWritten::SAME, true);
+        $this->service(RequestStack::class)->push($request);
+        $ines = $this->service(EntityManagerInterface::class)->getRepository(Account::class)->findOneBy(['signIn' => 'ines']);
+        self::assertNotNull($ines);
+        $this->service(TokenStorageInterface::class)->setToken(new UsernamePasswordToken($ines, 'main', $ines->getRoles()));
+        $long = $this->service(OneAtATime::class);
+        self::assertSame('all', $long->run('potting is laid into weeks', static fn () => 'all'));
+        self::assertTrue($request->attributes->getBoolean(UntilWritten::SAME));
+        $long->run('potting is laid into weeks', static function () use ($long): string {
+            $long->stop();
+
+            return 'a part';
+        });
+        self::assertFalse($request->attributes->getBoolean(UntilWritten::SAME));
     }
 
     public function testEveryWriteLeavesAnotherMark(): void
