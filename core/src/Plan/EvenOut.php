@@ -28,8 +28,9 @@ final class EvenOut
     private const WORTH = 0.05;
 
     /**
-     * @param list<Shift>                                                      $moves
-     * @param list<array{week: Week, hours: float, crew: float, after: float}> $weeks overfull weeks, with what the moves leave
+     * @param list<Shift>                                                                    $moves
+     * @param list<array{week: Week, hours: float, crew: float, after: float, isOver: bool}> $weeks overfull weeks, with what the moves leave, and
+     *                                                                                              whether that is still more than there is
      */
     private function __construct(public readonly array $moves, public readonly array $weeks)
     {
@@ -90,7 +91,10 @@ final class EvenOut
         $weeks = [];
         foreach ($before as $w => $hours) {
             if ($hours > $crew[$w] + self::WORTH || $load[$w] > $crew[$w] + self::WORTH) {
-                $weeks[] = ['week' => $from->plus($w), 'hours' => $hours, 'crew' => $crew[$w], 'after' => $load[$w]];
+                $weeks[] = [
+                    'week' => $from->plus($w), 'hours' => $hours, 'crew' => $crew[$w], 'after' => $load[$w],
+                    'isOver' => $load[$w] > $crew[$w] + self::WORTH,
+                ];
             }
         }
 

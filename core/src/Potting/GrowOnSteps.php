@@ -69,10 +69,16 @@ final class GrowOnSteps
     /** The day on which it grows cold while it stands there; a spring that grows warmer is no winter. */
     private static function firstCold(\DateTimeImmutable $from, \DateTimeImmutable $to, SiteAir $air, float $canFreeze): ?\DateTimeImmutable
     {
-        for ($day = $from; $day < $to; $day = $day->modify('+1 day')) {
-            $toColdest = ($air->coldestDay() - self::inYear($day) + 365) % 365;
-            if (self::usual($day, $air) < $canFreeze && $toColdest < 183) {
-                return $day;
+        $many = (int) $from->diff($to)->format('%r%a');
+        [$year, $ofYear] = [(int) $from->format('Y'), (int) $from->format('z')];
+        for ($days = 0; $days < $many; ++$days) {
+            $inYear = min(365, 1 + $ofYear);
+            $toColdest = ($air->coldestDay() - $inYear + 365) % 365;
+            if ($toColdest < 183 && $air->onDay($inYear) < $canFreeze) {
+                return $from->modify(sprintf('+%d days', $days));
+            }
+            if (++$ofYear === 365 + (int) checkdate(2, 29, $year)) {
+                [$year, $ofYear] = [$year + 1, 0];
             }
         }
 

@@ -69,6 +69,7 @@ final class EvenOutTest extends TestCase
         self::assertNotSame([], $even->moves);
         foreach ($even->weeks as $week) {
             self::assertLessThanOrEqual($week['crew'] + 0.05, $week['after']);
+            self::assertFalse($week['isOver']);
         }
         self::assertMatchesRegularExpression(
             '/^even.frees what=.even.(stuck|potted)_(earlier|later) weeks=1 .+ from=\d+ to=\d+ crew=12$/',
@@ -142,7 +143,9 @@ final class EvenOutTest extends TestCase
     public function testWhatBenchOrStockForbidIsNotMoved(): void
     {
         $batches = [self::batch('A', '2027-05-10'), self::batch('B', '2027-05-10')];
-        self::assertSame([], self::even($batches, array_fill(0, 30, 10.0), static fn () => false)->moves);
+        $held = self::even($batches, array_fill(0, 30, 10.0), static fn () => false);
+        self::assertSame([], $held->moves);
+        self::assertSame([true, true], array_column($held->weeks, 'isOver'));
         self::assertSame(['B'], self::codes(self::even($batches, array_fill(0, 30, 10.0), static fn (Movable $m) => $m->code === 'B')));
     }
 

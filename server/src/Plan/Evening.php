@@ -93,7 +93,7 @@ final class Evening
                 $even->moves,
             ),
             'weeks' => array_map(
-                static fn (array $w) => ['week' => $w['week']->written(), 'hours' => $w['hours'], 'crew' => $w['crew'], 'after' => $w['after']],
+                static fn (array $w) => ['week' => $w['week']->written()] + $w,
                 $even->weeks,
             ),
         ];

@@ -45,9 +45,9 @@ final class LotViews
         ) as $step) {
             $steps[(int) $step->lot->id][] = $step;
         }
-        $open = Row::things($this->em->createQuery('SELECT p, l, b, s, y, c, o, z, st FROM '.PotLot::class.' p JOIN p.lines l
-            JOIN l.batch b JOIN b.sheet s JOIN s.way y JOIN p.crop c JOIN p.pot o LEFT JOIN p.zone z LEFT JOIN b.standing st
-            WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids), PotLot::class);
+        $query = $this->em->createQuery('SELECT p, l, b, st FROM '.PotLot::class.' p JOIN p.lines l JOIN l.batch b LEFT JOIN b.standing st
+            WHERE p.id IN (:ids) ORDER BY p.readyOn, p.id, l.id')->setParameter('ids', $ids);
+        $open = Row::things(Row::apart(Row::apart($query, PotLot::class, 'crop', 'pot', 'zone'), Batch::class, 'sheet'), PotLot::class);
         $standing = $this->standing($open);
         $lots = array_map(fn (PotLot $lot) => $this->brief($lot, $this->sum($lot, $standing), $steps[(int) $lot->id] ?? []), $open);
         usort(

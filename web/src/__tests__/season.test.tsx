@@ -126,7 +126,7 @@ describe('evening out', () => {
 
   it('explains each move and what it leaves', () => {
     const drawn = draw({
-      weeks: [{ week: '2027-W20', hours: 30, crew: 24, after: 22 }],
+      weeks: [{ week: '2027-W20', hours: 30, crew: 24, after: 22, isOver: false }],
       moves: [
         {
           code: 'RAP-39',
@@ -150,11 +150,14 @@ describe('evening out', () => {
     expect(wordsOf(drawn)).toContain('week 20 30 h → 22 h of 24 h')
     expect(drawn).toContain('Stuck 1 week later.')
     expect(drawn).toContain('Make 1 move')
+    expect(drawn).not.toContain('still ask more')
   })
 
   it('says when nothing is too full, and when nothing can move', () => {
     expect(draw({ weeks: [], moves: [] })).toContain('No week asks more')
-    expect(draw({ weeks: [{ week: '2027-W20', hours: 30, crew: 24, after: 30 }], moves: [] })).toContain('Nothing can move')
+    expect(draw({ weeks: [{ week: '2027-W20', hours: 30, crew: 24, after: 30, isOver: true }], moves: [] })).toContain(
+      'Nothing can move',
+    )
   })
 })
 

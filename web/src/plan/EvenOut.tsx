@@ -29,15 +29,14 @@ export function EvenOut({ onDone }: { onDone: () => void }) {
       </p>
     )
   if (!data) return <LongWork words="Looking for moves…" />
-  const still = data.weeks.filter((week) => week.after > week.crew + 0.05)
+  const still = data.weeks.filter((week) => week.isOver)
   return (
     <div className="grid gap-3">
       <ul className="flex flex-wrap gap-x-6 gap-y-1">
         {data.weeks.map((week) => (
           <li key={week.week}>
             <strong className="first-letter:uppercase">{sayWeek(week.week, mondayOf(week.week), session.nursery)}</strong>{' '}
-            {sayHours(week.hours)} →{' '}
-            <span className={week.after > week.crew + 0.05 ? 'text-plum' : 'text-leaf'}>{sayHours(week.after)}</span>{' '}
+            {sayHours(week.hours)} → <span className={week.isOver ? 'text-plum' : 'text-leaf'}>{sayHours(week.after)}</span>{' '}
             <span className="soft">of {sayHours(week.crew)}</span>
           </li>
         ))}
