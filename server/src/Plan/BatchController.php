@@ -15,6 +15,7 @@ use WetCradle\Server\Calendar\Today;
 use WetCradle\Server\Database\Writing;
 use WetCradle\Server\Http\Answer;
 use WetCradle\Server\Http\Find;
+use WetCradle\Server\Http\UntilWritten;
 use WetCradle\Server\Nursery\House;
 use WetCradle\Server\Nursery\Words;
 use WetCradle\Server\Rates\CropHistory;
@@ -40,7 +41,7 @@ final class BatchController
     ) {
     }
 
-    #[Route('/api/batches', methods: ['GET'])]
+    #[Route('/api/batches', methods: ['GET'], defaults: [UntilWritten::SAME => true])]
     public function all(Request $request): Answer
     {
         $asked = Fields::of($request->query->all());
