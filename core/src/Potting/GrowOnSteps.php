@@ -69,16 +69,17 @@ final class GrowOnSteps
     /** The day on which it grows cold while it stands there; a spring that grows warmer is no winter. */
     private static function firstCold(\DateTimeImmutable $from, \DateTimeImmutable $to, SiteAir $air, float $canFreeze): ?\DateTimeImmutable
     {
+        // Counted on, since asking a calendar for each next day takes longer than all else that is said of a lot.
         $many = (int) $from->diff($to)->format('%r%a');
-        [$year, $ofYear] = [(int) $from->format('Y'), (int) $from->format('z')];
+        [$year, $before] = [(int) $from->format('Y'), (int) $from->format('z')];
         for ($days = 0; $days < $many; ++$days) {
-            $inYear = min(365, 1 + $ofYear);
+            $inYear = self::inYear($before);
             $toColdest = ($air->coldestDay() - $inYear + 365) % 365;
             if ($toColdest < 183 && $air->onDay($inYear) < $canFreeze) {
                 return $from->modify(sprintf('+%d days', $days));
             }
-            if (++$ofYear === 365 + (int) checkdate(2, 29, $year)) {
-                [$year, $ofYear] = [$year + 1, 0];
+            if (++$before === 365 + (int) checkdate(2, 29, $year)) {
+                [$year, $before] = [$year + 1, 0];
             }
         }
 
@@ -97,12 +98,16 @@ final class GrowOnSteps
     /** °C of the ordinary year on that day: a warm spell that was measured makes no spring. */
     private static function usual(\DateTimeImmutable $day, SiteAir $air): float
     {
-        return $air->onDay(self::inYear($day));
+        return $air->onDay(self::inYear((int) $day->format('z')));
     }
 
-    /** 1 to 365; the last day of a leap year counts as the one before it. */
-    private static function inYear(\DateTimeImmutable $day): int
+    /**
+     * 1 to 365; the last day of a leap year counts as the one before it.
+     *
+     * @param int $before days of its year before it
+     */
+    private static function inYear(int $before): int
     {
-        return min(365, 1 + (int) $day->format('z'));
+        return min(365, 1 + $before);
     }
 }

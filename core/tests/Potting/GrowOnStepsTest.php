@@ -10,6 +10,7 @@ use WetCradle\Core\Calendar\Hemisphere;
 use WetCradle\Core\Calendar\SiteAir;
 use WetCradle\Core\Compute\Fields;
 use WetCradle\Core\Crops\Potting;
+use WetCradle\Core\House\HouseDefault;
 use WetCradle\Core\House\HouseDefaults;
 use WetCradle\Core\Potting\GrowOnSteps;
 
@@ -45,6 +46,23 @@ final class GrowOnStepsTest extends TestCase
         }
 
         return $days;
+    }
+
+    public function testTheFirstColdDayIsThatOfTheCalendar(): void
+    {
+        // Cold in February only, so that leap days and the ends of years come before it.
+        $this->air = SiteAir::of([9.0, -5.0, 9.0, 15.0, 20.0, 20.0, 20.0, 20.0, 20.0, 20.0, 18.0, 15.0]);
+        $canFreeze = HouseDefaults::usual()->number(HouseDefault::CanFreeze);
+        foreach (['2027-02-20', '2027-12-31', '2028-02-20', '2028-02-29', '2028-03-05', '2028-12-30', '2028-12-31', '2031-07-01'] as $from) {
+            for ($day = new \DateTimeImmutable($from);; $day = $day->modify('+1 day')) {
+                $inYear = min(365, 1 + (int) $day->format('z'));
+                if ($this->air->onDay($inYear) < $canFreeze && ($this->air->coldestDay() - $inYear + 365) % 365 < 183) {
+                    break;
+                }
+            }
+            self::assertSame($day->format('Y-m-d'), $this->steps($from, '2034-01-01')['winter'], $from);
+            self::assertArrayNotHasKey('winter', $this->steps($from, $day->format('Y-m-d')), 'It is ready before the cold comes.');
+        }
     }
 
     public function testASummerLotIsFedSetApartHardenedAndReady(): void

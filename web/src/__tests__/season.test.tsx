@@ -125,7 +125,7 @@ describe('evening out', () => {
   const draw = (even: Schemas['Even']) => drawRoom(<EvenOut onDone={() => {}} />, { known: [[['even'], even]] })
 
   it('explains each move and what it leaves', () => {
-    const drawn = draw({
+    const even: Schemas['Even'] = {
       weeks: [{ week: '2027-W20', hours: 30, crew: 24, after: 22, isOver: false }],
       moves: [
         {
@@ -146,11 +146,14 @@ describe('evening out', () => {
           why: 'Stuck 1 week later.',
         },
       ],
-    })
+    }
+    const drawn = draw(even)
     expect(wordsOf(drawn)).toContain('week 20 30 h → 22 h of 24 h')
     expect(drawn).toContain('Stuck 1 week later.')
     expect(drawn).toContain('Make 1 move')
     expect(drawn).not.toContain('still ask more')
+    const over = { ...even, weeks: even.weeks.map((week) => ({ ...week, after: 26, isOver: true })) }
+    expect(wordsOf(draw(over))).toContain('1 week would still ask more than there is')
   })
 
   it('says when nothing is too full, and when nothing can move', () => {
