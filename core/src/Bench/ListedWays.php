@@ -7,6 +7,9 @@ namespace WetCradle\Core\Bench;
 /**
  * Lists all ways in which one zone can be filled (`ZoneWays`), week by week: what may begin beside all that stands on from the week before.
  * What follows from the same lays that stand on is listed once; and what comes to the same, whatever stands on, is one fork.
+ *
+ * No way has a batch twice. One that has left and could begin again is remembered until it no longer could: few are, and prices that
+ * nobody can be had twice at come much nearer to what a house costs.
  */
 final class ListedWays
 {
@@ -16,9 +19,11 @@ final class ListedWays
     private readonly int $end;
     /** @var array<int, array<int, int>> by week's cell and bit, the lay that may begin */
     private array $starters = [];
-    /** @var array<int, array<int, int>> by week's cell and lay, those that may begin beside it, by bits */
+    /** @var array<int, int> by batch, the last cell in which it may begin */
+    private array $last = [];
+    /** @var array<int, array<int, int>> by week's cell and lay, those that may begin beside it or after it, by bits */
     private array $beside = [];
-    /** @var array<int, array<string, int>> by week's cell and what stands on into it, the fork that follows */
+    /** @var array<int, array<string, int>> by week's cell and what matters on into it, the fork that follows */
     private array $known = [];
     /** @var array<int, array<int, int>> by lay, its forks as they were found; by what follows where it is laid, and where it is passed over */
     private array $forks = [];
@@ -31,6 +36,7 @@ final class ListedWays
         foreach ($ask->layCell as $lay => $cell) {
             if (intdiv($cell, $ask->weeks) === $space) {
                 $this->starters[$cell][1 << count($this->starters[$cell] ?? [])] = $lay;
+                $this->last[$of[$lay]] = max($cell, $this->last[$of[$lay]] ?? $cell);
             }
         }
     }
@@ -58,14 +64,14 @@ final class ListedWays
     /**
      * The fork at which a week begins.
      *
-     * @param list<int> $standing lays that stand on into it
+     * @param list<int> $before lays that stand on into it, or whose batch could begin again
      */
-    private function from(int $cell, array $standing): int
+    private function from(int $cell, array $before): int
     {
         if ($cell === $this->end) {
             return ZoneWays::END;
         }
-        $name = implode(' ', $standing);
+        $name = implode(' ', $before);
         if (isset($this->known[$cell][$name])) {
             return $this->known[$cell][$name];
         }
@@ -73,18 +79,19 @@ final class ListedWays
         $room = $ask->free[$cell];
         $starters = $this->starters[$cell] ?? [];
         $may = (1 << count($starters)) - 1;
-        $stays = [];
+        $on = [];
         $trays = 0;
-        foreach ($standing as $lay) {
-            $may &= $this->beside[$cell][$lay] ??= $this->beside($lay, $starters);
-            $room -= $ask->layTrays[$lay];
-            if ($ask->layCell[$lay] + $ask->layWeeks[$lay] > $cell + 1) {
-                $stays[] = $lay;
-                $trays += $ask->layTrays[$lay];
+        foreach ($before as $lay) {
+            $may &= $this->beside[$cell][$lay] ??= $this->beside($lay, $cell);
+            $end = $ask->layCell[$lay] + $ask->layWeeks[$lay];
+            $room -= $end > $cell ? $ask->layTrays[$lay] : 0;
+            $trays += $end > $cell + 1 ? $ask->layTrays[$lay] : 0;
+            if ($this->matters($lay, $cell + 1)) {
+                $on[] = $lay;
             }
         }
 
-        return $this->known[$cell][$name] = $this->beginning($cell, $may, $room, $stays, $trays);
+        return $this->known[$cell][$name] = $this->beginning($cell, $may, $room, $on, $trays);
     }
 
     /**
@@ -92,20 +99,25 @@ final class ListedWays
      *
      * @param int       $may   lays that may begin beside those that were laid, by bits
      * @param int       $room  trays that are free this week
-     * @param list<int> $stays lays that stand on into the next week, and how many trays they have
+     * @param list<int> $on    lays that matter in the next week
+     * @param int       $trays how many trays stand on into it
      */
-    private function beginning(int $cell, int $may, int $room, array $stays, int $trays): int
+    private function beginning(int $cell, int $may, int $room, array $on, int $trays): int
     {
         $ask = $this->ask;
         for (; $may !== 0; $may &= $may - 1) {
             $lay = $this->starters[$cell][$may & -$may];
             if ($ask->layTrays[$lay] <= $room) {
-                $beside = $this->beside[$cell][$lay] ??= $this->beside($lay, $this->starters[$cell]);
+                $beside = $this->beside[$cell][$lay] ??= $this->beside($lay, $cell);
                 $rest = $may & $may - 1;
-                $with = $ask->layWeeks[$lay] > 1
-                    ? $this->beginning($cell, $rest & $beside, $room - $ask->layTrays[$lay], [...$stays, $lay], $trays + $ask->layTrays[$lay])
-                    : $this->beginning($cell, $rest & $beside, $room - $ask->layTrays[$lay], $stays, $trays);
-                $without = $this->beginning($cell, $rest, $room, $stays, $trays);
+                $with = $this->beginning(
+                    $cell,
+                    $rest & $beside,
+                    $room - $ask->layTrays[$lay],
+                    $this->matters($lay, $cell + 1) ? [...$on, $lay] : $on,
+                    $trays + ($ask->layWeeks[$lay] > 1 ? $ask->layTrays[$lay] : 0),
+                );
+                $without = $this->beginning($cell, $rest, $room, $on, $trays);
 
                 return $with === ZoneWays::BARRED ? $without : $this->forks[$lay][$with << 32 | $without] ??= ++$this->many;
             }
@@ -114,7 +126,13 @@ final class ListedWays
             return ZoneWays::BARRED;
         }
 
-        return $this->from($cell + 1, $stays);
+        return $this->from($cell + 1, $on);
+    }
+
+    /** Whether a lay says in a week what may begin: it stands there, or its batch could begin again. */
+    private function matters(int $lay, int $cell): bool
+    {
+        return $this->ask->layCell[$lay] + $this->ask->layWeeks[$lay] > $cell || $this->last[$this->of[$lay]] >= $cell;
     }
 
     /** All forks in the order in which they are walked: the last lays first. */
@@ -143,16 +161,13 @@ final class ListedWays
         return new ZoneWays($lays, $place[$first], $many - ZoneWays::END);
     }
 
-    /**
-     * @param array<int, int> $starters lays that begin in a week, by bit
-     *
-     * @return int those that may lie beside it, by bits
-     */
-    private function beside(int $lay, array $starters): int
+    /** @return int those that may begin in a week in which a lay stands, or after it has stood, by bits */
+    private function beside(int $lay, int $cell): int
     {
-        $clash = $this->ask->clash[$this->ask->layComfort[$lay]] ?? [];
+        $stands = $this->ask->layCell[$lay] + $this->ask->layWeeks[$lay] > $cell;
+        $clash = $stands ? $this->ask->clash[$this->ask->layComfort[$lay]] ?? [] : [];
         $beside = 0;
-        foreach ($starters as $bit => $other) {
+        foreach ($this->starters[$cell] ?? [] as $bit => $other) {
             if ($this->of[$other] !== $this->of[$lay] && !isset($clash[$this->ask->layComfort[$other]])) {
                 $beside |= $bit;
             }

@@ -118,8 +118,7 @@ final class ZoneWays
         for ($i = count($this->lays) - 1; $i >= 0; --$i) {
             [$lay, $withouts, $withs] = $this->lays[$i];
             $gain = $worth[$lay];
-            $new = 1 << $of[$lay];
-            $folded = self::fold($new);
+            $folded = self::fold(1 << $of[$lay]);
             for ($j = count($withs) - 1; $j >= 0; --$j, --$fork) {
                 if (!isset($at[$fork])) {
                     continue;
@@ -133,7 +132,7 @@ final class ZoneWays
                 $with = $withs[$j];
                 $limit = $most - $gain - $value[$with];
                 foreach ($here as $key => $cost) {
-                    if ($cost <= $limit && (($key ^ $key >> 16) & $new) === 0) {
+                    if ($cost <= $limit) {
                         $all = $key ^ $folded;
                         if (!isset($at[$with][$all]) || $cost + $gain < $at[$with][$all]) {
                             $at[$with][$all] = $cost + $gain;
@@ -185,7 +184,7 @@ final class ZoneWays
                     if ($spent < ($at[$withouts[$j]][$key][0] ?? PHP_INT_MAX)) {
                         $at[$withouts[$j]][$key] = [$spent, $lays];
                     }
-                    if (($new & ~$filling) === 0 && ($key & $new) === 0 && $spent + $cost[$lay] < ($at[$withs[$j]][$key | $new][0] ?? PHP_INT_MAX)) {
+                    if (($new & ~$filling) === 0 && $spent + $cost[$lay] < ($at[$withs[$j]][$key | $new][0] ?? PHP_INT_MAX)) {
                         $at[$withs[$j]][$key | $new] = [$spent + $cost[$lay], [...$lays, $lay]];
                     }
                 }
