@@ -4,8 +4,8 @@ declare(strict_types=1);
 
 /**
  * A made-up house to fill, as an input of place_batches: so many batches over so many zones and weeks, some zones warm
- * and wet, some cool and dry, and about as much asked as there is. A fuller one begins nothing in its last weeks, so that some have no
- * place; its first zone takes any water.
+ * and wet, some cool and dry, and about as much asked as there is. A fuller one begins nothing in its last four weeks, so that some have
+ * no place; its first zone takes any water.
  *
  * @return array{weeks: int, zones: list<array<string, mixed>>, batches: list<array<string, mixed>>}
  */
